@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+source "https://rubygems.org"
+
+gem "rails", "~> 7.2.0"
+gem "sqlite3", "~> 2.8.0"
+gem "puma", "~> 8.0"
+gem "bootsnap", require: false
+
+gem "gallop-core", path: "core"
+gem "gallop-paddock", path: "paddock", require: false
+
+# Front end: manifest and tags for what Vite built
+gem "vite_rails", "~> 3.11"
+# JSON, and its TypeScript types from the same source
+gem "alba", "~> 4.0"
+
+group :development, :test do
+  gem "typelizer"
+  gem "rspec-rails", "~> 8.0"
+  gem "capybara", "~> 3.40"
+  gem "cuprite", "~> 0.19"
+  gem "rubocop-rails-omakase", require: false
+  gem "brakeman", require: false
+end

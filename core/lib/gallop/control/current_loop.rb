@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Control
+    # Field-oriented current control: one PI in d and one in q with K_p = ω_c L and K_i = ω_c R (pole-zero cancellation, e.g.
+    # Leonhard, ch. 12), cross-coupling and back-EMF fed forward, conditional integration at the voltage limit.
+    class CurrentLoop
+      attr_reader :v_alpha, :v_beta, :i_d, :i_q, :saturated, :v_d, :v_q
+
+      def initialize
+        reset
+      end
+
+      # Takes new figures without a jump: integrals and angles stay.
+      # @param resistance [Float] Ω a phase, @param inductance [Float] H a phase, @param flux [Float] Wb (peak)
+      # @param bandwidth [Float] rad/s, @param dt [Float] s between calls
+      def tune(resistance:, inductance:, flux:, bandwidth:, dt:)
+        @inductance = inductance.to_f
+        @flux = flux.to_f
+        @kp = bandwidth * inductance
+        @ki_dt = bandwidth * resistance * dt
+        @delay = 1.5 * dt
+      end
+
+      def reset
+        @integral_d = @integral_q = 0.0
+        @i_d = @i_q = @v_d = @v_q = @v_alpha = @v_beta = 0.0
+        @saturated = false
+      end
+
+      # @param want_d, want_q [Float] A peak, @param i_alpha, i_beta [Float] A measured
+      # @param angle [Float] electrical rad as the drive believes it, @param omega [Float] electrical rad/s
+      # @param v_limit [Float] V peak of a phase that the bus allows
+      def step(want_d, want_q, i_alpha, i_beta, angle, omega, v_limit)
+        cos = Math.cos(angle)
+        sin = Math.sin(angle)
+        @i_d = cos * i_alpha + sin * i_beta
+        @i_q = cos * i_beta - sin * i_alpha
+        error_d = want_d - @i_d
+        error_q = want_q - @i_q
+        @v_d = @kp * error_d + @integral_d - omega * @inductance * @i_q
+        @v_q = @kp * error_q + @integral_q + omega * (@inductance * @i_d + @flux)
+        limit(v_limit)
+        unless @saturated
+          @integral_d += @ki_dt * error_d
+          @integral_q += @ki_dt * error_q
+        end
+        rotate(cos, sin, omega * @delay)
+      end
+
+      private
+
+      def limit(v_limit)
+        square = @v_d * @v_d + @v_q * @v_q
+        @saturated = square > v_limit * v_limit
+        return unless @saturated
+        factor = v_limit / Math.sqrt(square)
+        @v_d *= factor
+        @v_q *= factor
+      end
+
+      # The voltage acts one and a half periods later; the small rotation until then is applied to second order.
+      def rotate(cos, sin, lead)
+        lead_cos = 1 - 0.5 * lead * lead
+        c = cos * lead_cos - sin * lead
+        s = sin * lead_cos + cos * lead
+        @v_alpha = c * @v_d - s * @v_q
+        @v_beta = s * @v_d + c * @v_q
+      end
+    end
+  end
+end

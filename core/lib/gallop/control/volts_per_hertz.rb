@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Control
+    # Voltage over frequency with boost at standstill, slip compensation from the torque-forming current and a current limit that
+    # holds the ramp. The torque-forming (active) current is the component in phase with the voltage behind the stator resistance,
+    # so that the copper loss of the stator, which dominates at low frequency, is not taken for load.
+    #
+    # Slip compensation follows f_slip = s_rated · i_active / i_active,rated, through a first-order filter, while motoring and
+    # generating alike.
+    class VoltsPerHertz
+      attr_reader :v_alpha, :v_beta, :voltage, :output_frequency, :slip_frequency, :active_current, :reactive_current, :current, :saturated
+
+      def initialize
+        reset
+      end
+
+      # Takes new figures without a jump: integrals and angles stay.
+      # @param rated_voltage [Float] V peak of a phase at rated_frequency, @param boost [Float] V peak at 0 Hz
+      # @param rated_frequency, rated_slip [Float] Hz, @param rated_active_current [Float] A peak
+      # @param stator_resistance [Float] Ω, 0 where it is unknown
+      # @param slip_share [Float] 1.0 compensates the rated slip in full, @param dt [Float] s
+      def tune(rated_voltage:, boost:, rated_frequency:, rated_slip:, rated_active_current:, slip_share:, dt:, stator_resistance: 0.0)
+        @rated_voltage = rated_voltage.to_f
+        @boost = boost.to_f
+        @rated_frequency = rated_frequency.to_f
+        @slip_gain = rated_active_current.positive? ? slip_share * rated_slip / rated_active_current : 0.0
+        @slip_limit = 2.0 * rated_slip
+        @stator_resistance = stator_resistance.to_f
+        @least_emf = 0.02 * rated_voltage
+        @dt = dt
+        @filter = dt / (0.02 + dt)
+        @slip_filter = dt / (0.1 + dt)
+      end
+
+      def reset
+        @angle = 0.0
+        @output_frequency = @slip_frequency = @voltage = 0.0
+        @active_current = @reactive_current = @in_phase = @current = 0.0
+        @v_alpha = @v_beta = 0.0
+        @saturated = false
+      end
+
+      # @param frequency [Float] Hz of the ramp, signed, @param i_alpha, i_beta [Float] A measured, @param v_limit [Float] V peak
+      def step(frequency, i_alpha, i_beta, v_limit)
+        measure(i_alpha, i_beta)
+        compensate(frequency)
+        @output_frequency = frequency + @slip_frequency
+        @angle += Plant::TWO_PI * @output_frequency * @dt
+        @angle -= Plant::TWO_PI if @angle > Math::PI
+        @angle += Plant::TWO_PI if @angle < -Math::PI
+        excite(v_limit)
+      end
+
+      private
+
+      def measure(i_alpha, i_beta)
+        cos = Math.cos(@angle)
+        sin = Math.sin(@angle)
+        @in_phase += @filter * (cos * i_alpha + sin * i_beta - @in_phase)
+        @reactive_current += @filter * (sin * i_alpha - cos * i_beta - @reactive_current)
+        @current = Math.sqrt(@in_phase * @in_phase + @reactive_current * @reactive_current)
+        emf_real = @voltage - @stator_resistance * @in_phase
+        emf_imaginary = @stator_resistance * @reactive_current
+        emf = Math.sqrt(emf_real * emf_real + emf_imaginary * emf_imaginary)
+        emf = @least_emf if emf < @least_emf
+        @active_current = (emf_real * @in_phase - emf_imaginary * @reactive_current) / emf
+      end
+
+      # Positive active current means motoring, whichever way the field turns.
+      def compensate(frequency)
+        wanted = @slip_gain * @active_current
+        wanted = @slip_limit if wanted > @slip_limit
+        wanted = -@slip_limit if wanted < -@slip_limit
+        wanted = -wanted if frequency.negative?
+        wanted = 0.0 if frequency.zero?
+        @slip_frequency += @slip_filter * (wanted - @slip_frequency)
+      end
+
+      def excite(v_limit)
+        magnitude = @output_frequency.abs
+        @voltage = @boost + (@rated_voltage - @boost) * magnitude / @rated_frequency
+        @voltage = @rated_voltage if @voltage > @rated_voltage
+        @saturated = @voltage > v_limit
+        @voltage = v_limit if @saturated
+        @v_alpha = @voltage * Math.cos(@angle)
+        @v_beta = @voltage * Math.sin(@angle)
+      end
+    end
+  end
+end

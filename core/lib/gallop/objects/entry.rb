@@ -1,0 +1,99 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Objects
+    # One entry of the object dictionary. Three forms of a value are told apart: raw (what the wire carries), figure (raw × scale, in
+    # the entry's unit) and text. Range and default are figures.
+    #
+    # access: ro, rw, wo, const. effect: at_once, when_disabled, after_restart. locked: true refuses writes while operation is
+    # enabled. stored: kept by the store command. live: part of the block that is polled.
+    Entry = Record.define(
+      :index, :subindex, :key, :name, :group, :type, :register, :help,
+      access: "rw", effect: "at_once", locked: false, stored: nil, live: false, unit: "", scale: 1, decimals: nil, minimum: nil, maximum: nil,
+      default: 0, bits: {}, choices: {}, synonyms: [], used_by: nil, words: nil, hazard: nil, fact: nil
+    ) do
+      def data_type = DataType.fetch(type)
+      def register_count = words || data_type.words
+      def registers = register...(register + register_count)
+      def address = Kernel.format("%04X:%02X", index, subindex)
+      def writable? = %w[rw wo].include?(access)
+      def readable? = access != "wo"
+      def stored? = stored.nil? ? access == "rw" : stored
+      def setting? = access == "rw" && stored?
+      def text? = type == "text"
+
+      def encode(raw) = data_type.encode(raw, words: register_count)
+      def decode(registers) = data_type.decode(registers)
+
+      # @return [Float, Integer, String] in the entry's unit
+      def figure(raw)
+        return raw if raw.nil? || text? || scale == 1
+        raw * scale
+      end
+
+      # @param figure [Numeric, String] in the entry's unit @return [Integer, Float, String] the nearest raw value
+      def raw(figure)
+        return figure if text?
+        data_type.float? ? (figure / scale.to_f) : (figure.to_r / scale.to_r).round
+      end
+
+      def default_raw = text? ? default : raw(default)
+
+      def raw_range
+        type_range = data_type.range or return nil
+        low = minimum ? raw(minimum) : type_range.min
+        high = maximum ? raw(maximum) : type_range.max
+        low..high
+      end
+
+      def decimals_shown = decimals || (data_type.float? ? nil : [ -Math.log10(scale).floor, 0 ].max)
+
+      # @return [String] for reading: figure with unit, the name of a choice, or the text
+      def show(raw)
+        return "–" if raw.nil?
+        return raw if text?
+        return choices[raw] ? "#{choices[raw]} (#{raw})" : raw.to_s if choices.any?
+        return Kernel.format("0x%04X", raw) if bits.any?
+        Quantities.format(figure(raw), unit, decimals_shown)
+      end
+
+      # @param typed [String] @return [Integer, Float, String] raw @raise [Unacceptable]
+      def parse(typed)
+        return check(typed.to_s) if text?
+        return choice(typed) if choices.any?
+        return check(Integer(typed.to_s.strip)) if typed.to_s.match?(/\A\s*0x\h{1,8}\s*\z/)
+        check(raw(Quantities.parse(typed, unit: unit)))
+      rescue Quantities::Unreadable => e
+        raise Unacceptable, "#{name}: #{e.message}"
+      end
+
+      # @return [Object] raw as given, when the drive can hold it @raise [Unacceptable] with the range
+      def check(raw)
+        return check_text(raw) if text?
+        refuse "a figure is expected, not #{raw.inspect}" unless raw.is_a?(Numeric) && raw.to_f.finite?
+        refuse "a whole number is expected" if data_type.integer? && !raw.is_a?(Integer)
+        refuse "#{raw} is none of #{choices.map { |value, text| "#{value} (#{text})" }.join(', ')}" if choices.any? && !choices.key?(raw)
+        refuse "#{show(raw)} is outside #{range_text}" unless raw_range.cover?(raw)
+        raw
+      end
+
+      def range_text = "#{show(raw_range.min)} to #{show(raw_range.max)}"
+
+      private
+
+      def choice(typed)
+        text = typed.to_s.strip
+        found = choices.find { |value, name| value.to_s == text || name.casecmp?(text) }
+        found ? found.first : refuse("“#{text}” is none of #{choices.values.join(', ')}")
+      end
+
+      def check_text(raw)
+        refuse "a text is expected" unless raw.is_a?(String)
+        refuse "the text has #{raw.bytesize} bytes, #{register_count * 2} fit" if raw.bytesize > register_count * 2
+        raw
+      end
+
+      def refuse(reason) = raise(Unacceptable, "#{name}: #{reason}")
+    end
+  end
+end

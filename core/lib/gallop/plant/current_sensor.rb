@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Plant
+    # Two phase-current channels of an inverter with offset, gain error, noise and quantisation. Reads in α and β; channel errors are
+    # applied in phase coordinates (U, V), where they arise. Noise is a fixed-seed linear congruential sequence, so runs repeat.
+    class CurrentSensor
+      SQRT3 = Math.sqrt(3)
+
+      attr_reader :i_alpha, :i_beta, :i_u, :i_v
+
+      # @param step [Float] A of one converter step, @param noise [Float] A peak, @param offset_u, offset_v [Float] A
+      # @param gain_u, gain_v [Float] true factor of each channel
+      def initialize(step:, noise: 0.0, offset_u: 0.0, offset_v: 0.0, gain_u: 1.0, gain_v: 1.0, seed: 1)
+        @step = step.to_f
+        @noise = noise.to_f / 0x40000000
+        @offset_u = offset_u.to_f
+        @offset_v = offset_v.to_f
+        @gain_u = gain_u.to_f
+        @gain_v = gain_v.to_f
+        @random = seed
+        @i_alpha = @i_beta = @i_u = @i_v = 0.0
+      end
+
+      def read(i_alpha, i_beta)
+        @i_u = sample(@gain_u * i_alpha + @offset_u)
+        @i_v = sample(@gain_v * 0.5 * (SQRT3 * i_beta - i_alpha) + @offset_v)
+        @i_alpha = @i_u
+        @i_beta = (@i_u + 2 * @i_v) / SQRT3
+      end
+
+      private
+
+      def sample(current)
+        @random = (@random * 1_103_515_245 + 12_345) & 0x7fffffff
+        ((current + (@random - 0x40000000) * @noise) / @step).round * @step
+      end
+    end
+  end
+end

@@ -1,0 +1,95 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Plant
+    # DC bus behind a mains rectifier with precharge resistor, electronics load, and a braking chopper with its resistor.
+    #
+    #   C dV/dt = I_rectifier − P/V − I_chopper
+    #
+    # The rectifier conducts while the mains peak is above the bus. The resistive parts are taken implicitly, so any step is
+    # stable; the ripple at the mains frequency is left out.
+    class MainsBus
+      PRECHARGED_SHARE = 0.9 # of the mains peak, where the precharge relay bridges its resistor
+
+      attr_reader :voltage, :chopper_on, :resistor_energy, :peak_voltage, :mains_peak
+      attr_accessor :mains_on
+
+      # @param mains_voltage [Float] V rms between lines, @param capacitance [Float] F
+      # @param source_resistance [Float] Ω of mains and rectifier, @param precharge_resistance [Float] Ω
+      # @param brake_resistance [Float, nil] Ω; nil where no resistor is fitted
+      # @param electronics_power [Float] W drawn as long as the electronics run
+      def initialize(mains_voltage:, capacitance:, source_resistance: 0.6, precharge_resistance: 47.0, brake_resistance: nil,
+                     electronics_power: 12.0, mains_on: true)
+        @mains_peak = mains_voltage * Math.sqrt(2)
+        @capacitance = capacitance.to_f
+        @source_conductance = 1.0 / source_resistance
+        @precharge_conductance = 1.0 / precharge_resistance
+        @chopper_conductance = brake_resistance ? 1.0 / brake_resistance : 0.0
+        @chopper_on_voltage = @chopper_off_voltage = Float::INFINITY
+        @electronics_power = electronics_power.to_f
+        @mains_on = mains_on
+        @voltage = 0.0
+        @chopper_on = false
+        @precharged = false
+        @resistor_energy = 0.0
+      end
+
+      def precharged? = @precharged
+
+      # The firmware's levels for its chopper, V; infinity keeps it off.
+      def chop_between(off, on)
+        @chopper_off_voltage = off
+        @chopper_on_voltage = on
+      end
+
+      def mains_voltage = @mains_peak / Math.sqrt(2)
+
+      def mains_voltage=(rms)
+        @mains_peak = rms.to_f * Math.sqrt(2)
+      end
+
+      # @param power [Float] W that the inverter takes, negative when the motor regenerates
+      # @return [Float] V at the end of the step
+      def draw(power, dt)
+        switch_chopper
+        conductance = conducting_source
+        numerator = @capacitance / dt * @voltage + conductance * @mains_peak - load_current(power)
+        chopper = @chopper_on ? @chopper_conductance : 0.0
+        before = @voltage
+        @voltage = numerator / (@capacitance / dt + conductance + chopper)
+        # diodes do not feed back: a step that overshoots the mains peak ends on it
+        @voltage = @mains_peak if conductance.positive? && before < @mains_peak && @voltage > @mains_peak && power >= 0
+        @voltage = 0.0 if @voltage.negative?
+        @resistor_energy += @voltage * @voltage * chopper * dt if @chopper_on
+        @precharged = relay_closed
+        @voltage
+      end
+
+      private
+
+      def switch_chopper
+        if @voltage > @chopper_on_voltage
+          @chopper_on = @chopper_conductance.positive?
+        elsif @voltage < @chopper_off_voltage
+          @chopper_on = false
+        end
+      end
+
+      def conducting_source
+        return 0.0 unless @mains_on && @voltage < @mains_peak
+        @precharged ? @source_conductance : @precharge_conductance
+      end
+
+      def load_current(power)
+        return 0.0 if @voltage < 1.0
+        electronics = @voltage > 40.0 ? @electronics_power : 0.0
+        (power + electronics) / @voltage
+      end
+
+      def relay_closed
+        return @voltage > 0.6 * @mains_peak if @precharged
+        @mains_on && @voltage >= PRECHARGED_SHARE * @mains_peak
+      end
+    end
+  end
+end

@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Plant
+    # One rigid inertia at the motor shaft with breakaway, Coulomb and viscous friction and an outside torque. Semi-implicit
+    # Euler; friction never reverses the motion within a step but brings it to rest.
+    class OneMass
+      attr_reader :angle, :speed, :acceleration, :inertia, :friction_torque
+      # N·m from outside (load, hand), positive in the direction of positive speed
+      attr_accessor :outside_torque
+
+      # @param inertia [Float] kg·m², @param coulomb, breakaway [Float] N·m, @param viscous [Float] N·m·s/rad
+      # @param load_law [Symbol] :constant, :linear or :quadratic, how load_torque rises with speed up to load_speed (rad/s)
+      # @param load_torque [Float] N·m that opposes motion, @param angle [Float] rad at the start
+      def initialize(inertia:, coulomb: 0.0, viscous: 0.0, breakaway: nil, load_torque: 0.0, angle: 0.0)
+        @inertia = inertia.to_f
+        @coulomb = coulomb.to_f
+        @viscous = viscous.to_f
+        @breakaway = (breakaway || coulomb).to_f
+        @load_torque = load_torque.to_f
+        @angle = angle.to_f
+        @speed = 0.0
+        @acceleration = 0.0
+        @outside_torque = 0.0
+        @friction_torque = 0.0
+      end
+
+      # N·m that opposes motion, like cloth over a roller: it brakes, and never drives.
+      attr_reader :load_torque
+
+      def load_torque=(torque)
+        @load_torque = torque.to_f.abs
+      end
+
+      # @param torque [Float] N·m of the motor on the shaft, held for dt
+      # @return [Float] rad/s at the end of the step
+      def turn(torque, dt)
+        driving = torque + @outside_torque
+        before = @speed
+        if before.zero?
+          start(driving, dt)
+        else
+          @friction_torque = before.positive? ? @coulomb + @load_torque : -@coulomb - @load_torque
+          # viscous drag is taken implicitly: stable at any step
+          after = (before + (driving - @friction_torque) * dt / @inertia) / (1 + @viscous * dt / @inertia)
+          @speed = crosses_rest?(before, after) && driving.abs <= @breakaway + @load_torque ? 0.0 : after
+        end
+        @acceleration = (@speed - before) / dt
+        @angle += 0.5 * (before + @speed) * dt
+        @speed
+      end
+
+      def at_rest? = @speed.zero?
+
+      # A hand turns the shaft to where it wants it.
+      def place(angle, speed)
+        @angle = angle
+        @speed = speed
+      end
+
+      private
+
+      def start(driving, dt)
+        holding = @breakaway + @load_torque
+        return @friction_torque = driving if driving.abs <= holding
+        sign = driving.positive? ? 1.0 : -1.0
+        @friction_torque = sign * (@coulomb + @load_torque)
+        @speed = (driving - @friction_torque) * dt / @inertia
+      end
+
+      def crosses_rest?(before, after) = before.positive? ? after <= 0 : after >= 0
+    end
+  end
+end

@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+module Gallop
+  # Physical quantities as technicians write them.
+  #
+  #   Quantities.parse("2400mA", unit: "A")      # => 2.4
+  #   Quantities.parse("0.5 lbf·in", unit: "N·m") # => 0.0564924…
+  #   Quantities.format(4910.2, "rpm", 0)        # => "4 910 rpm" (thin space)
+  module Quantities
+    # What was typed is no quantity, or not one of the kind asked for. The message says why, for the technician.
+    class Unreadable < ArgumentError; end
+
+    THIN_SPACE = "\u2009"
+    MINUS = "\u2212"
+
+    module_function
+
+    # @param text [String] the typed figure, with or without a unit
+    # @param unit [String, nil] the unit that the result shall have; nil or "" for a bare number
+    # @return [Float] the figure in that unit
+    # @raise [Unreadable] with the reason
+    def parse(text, unit: nil)
+      Parser.new(text, unit).value
+    end
+
+    # @param value [Numeric] @param from [String] @param to [String] units of one dimension
+    # @return [Float]
+    def convert(value, from:, to:)
+      source = Unit.fetch(from)
+      target = Unit.fetch(to)
+      unless source.dimension == target.dimension
+        raise Unreadable, "#{from} is a unit of #{source.dimension}, #{to} one of #{target.dimension}"
+      end
+      target.from_si(source.to_si(value))
+    end
+
+    # @param decimals [Integer, nil] decimal places; nil shows four significant digits
+    # @return [String] figure and unit with thin-space thousands
+    def format(value, unit = nil, decimals = nil)
+      return "–" if value.nil?
+      raise ArgumentError, "#{value} is no finite figure" unless value.to_f.finite?
+      figure = group(Kernel.format("%.#{decimals || decimals_for(value)}f", value))
+      unit.nil? || unit.empty? ? figure : "#{figure} #{unit}"
+    end
+
+    def decimals_for(value)
+      magnitude = value.to_f.abs
+      return 0 if magnitude.zero? || magnitude >= 1000
+      [ 3 - Math.log10(magnitude).floor, 9 ].min
+    end
+
+    def group(text)
+      sign = text.start_with?("-") && text.match?(/[1-9]/) ? MINUS : ""
+      whole, decimals = text.delete_prefix("-").split(".")
+      whole = whole.gsub(/(?<=\d)(?=(\d{3})+\z)/, THIN_SPACE) if whole.length > 3
+      sign + [ whole, decimals ].compact.join(".")
+    end
+  end
+end

@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+require "optparse"
+require "fileutils"
+
+module Gallop
+  module Paddock
+    # bin/paddock: the rack alone, until it is interrupted.
+    class CLI
+      DEFAULT_RIG = File.join(ROOT, "rigs", "saltgrass.yml")
+      FIRST_PORT = 15_020
+      PANEL_STEP = 80 # the panel's port lies this far above the first drive's
+
+      # Something that the user can put right; one line.
+      class Stop < StandardError; end
+
+      Options = Struct.new(:rig, :port, :panel_port, :state, :speed)
+
+      def self.run(arguments)
+        new(arguments).run
+      rescue Stop, Rig::Faulty, OptionParser::ParseError => e
+        warn "paddock: #{e.message}"
+        exit 2
+      end
+
+      def initialize(arguments)
+        @options = Options.new(DEFAULT_RIG, FIRST_PORT, nil, nil, 1.0)
+        parser.parse!(arguments.dup)
+        raise Stop, "--speed: 0.1 to 50 is expected" unless @options.speed.between?(0.1, 50)
+      end
+
+      def run
+        trap_signals
+        rack = Rack.new(Rig.load(@options.rig), state_directory: state_directory, speed: @options.speed)
+        rack.start(port: @options.port, panel_port: panel_port)
+        announce(rack)
+        @quit.pop
+        rack.stop
+      rescue Errno::EADDRINUSE => e
+        raise Stop, "a port is taken already (#{e.message[/port [\d.]+|for .*/]}); choose others with --port and --panel-port"
+      end
+
+      private
+
+      def parser
+        OptionParser.new do |o|
+          o.banner = "bin/paddock [options]: a rack of stand-in drives on Modbus TCP"
+          o.on("--rig FILE", "the drives and their physics (default: the demo rig)") { |v| @options.rig = v }
+          o.on("--port N", Integer, "Modbus port of the first drive, the others follow; 0 takes free ones (default #{FIRST_PORT})") { |v| @options.port = v }
+          o.on("--panel-port N", Integer, "port of the panel (default: #{PANEL_STEP} above the first drive)") { |v| @options.panel_port = v }
+          o.on("--state DIR", "keep the stored memories there; without it they are gone at the end") { |v| @options.state = v }
+          o.on("--speed N", Float, "simulated seconds a second (default 1)") { |v| @options.speed = v }
+        end
+      end
+
+      def state_directory
+        @options.state.tap { |directory| FileUtils.mkdir_p(directory) if directory }
+      end
+
+      def panel_port
+        @options.panel_port || (@options.port.zero? ? 0 : @options.port + PANEL_STEP)
+      end
+
+      def trap_signals
+        @quit = Thread::Queue.new
+        %w[INT TERM].each { |signal| trap(signal) { @quit << signal } }
+      end
+
+      def announce(rack)
+        rack.places.each { |place| puts "drive #{place[:port]} #{place[:stand_in].name}" }
+        puts "panel #{rack.panel_port}"
+        puts "paddock ready"
+        $stdout.flush
+      end
+    end
+  end
+end

@@ -1,0 +1,116 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Paddock
+    # What the processor of a drive runs: state machine, memory, monitors, the loops of its family. It sees its sensors and its
+    # memory, never the true figures of the rig. Subclasses answer #step (one period of the fastest loop) and the family's figures.
+    class Firmware
+      include Commands
+      include Stopping
+      include Monitors
+      include Storage
+      include Figures
+
+      SQRT2 = Math.sqrt(2)
+      HOUSEKEEPING_RATE = 1000 # Hz
+
+      attr_reader :profile, :memory, :axis, :machine, :uptime, :fault_code, :effective, :heat
+
+      # @param axis [Axis] @param memory [Memory] freshly powered up
+      def initialize(profile, memory, axis)
+        @profile = profile
+        @memory = memory
+        @axis = axis
+        @machine = Cia402::StateMachine.new
+        @effective = memory.live.dup
+        @uptime = 0.0
+        @ticks_per_housekeeping = rate / HOUSEKEEPING_RATE
+        @tick = 0
+        @fault_code = 0
+        @heat = memory.records.fetch("heat", 0.0)
+        @torque_off_seen = false
+        start_commands
+        start_storage
+        start_monitors
+        start_figures
+        start_loops
+        take_figures
+        record_start
+        machine.initialised
+      end
+
+      # @return [Integer] Hz of #step
+      def rate = raise(NotImplementedError)
+
+      # Runs the given number of periods. At rest with the stage off only the housekeeping runs: nothing measurable changes.
+      def run(periods)
+        while periods.positive?
+          if idle?
+            axis.coast(1.0 / HOUSEKEEPING_RATE)
+            housekeeping
+            periods -= @ticks_per_housekeeping
+          else
+            step
+            periods -= 1
+            @tick += 1
+            if @tick >= @ticks_per_housekeeping
+              @tick = 0
+              housekeeping
+            end
+          end
+        end
+        periods
+      end
+
+      def idle? = !@stage_on && axis.at_rest?
+      def stage_on? = @stage_on
+      def standing? = raise(NotImplementedError)
+
+      # A setting in its unit, as it is in force.
+      def setting(key) = profile.fetch(key).figure(@effective.fetch(key))
+
+      # Called when the electronics lose their supply.
+      def power_down
+        switch_stage(false)
+        memory.records["heat"] = @heat
+        memory.save
+      end
+
+      private
+
+      def housekeeping
+        dt = 1.0 / HOUSEKEEPING_RATE
+        @uptime += dt
+        axis.exchange_heat
+        count_time(dt)
+        watch(dt)
+        proceed(dt)
+        tend_storage(dt)
+        observe(dt)
+      end
+
+      def switch_stage(on)
+        return if on == @stage_on
+        @stage_on = on
+        on ? begin_operation : end_operation
+      end
+
+      # Settings that wait for the stage to be off come into force.
+      def end_operation
+        release_loops
+        profile.settings.each { |entry| @effective[entry.key] = memory.live[entry.key] if entry.effect == "when_disabled" }
+        take_figures
+      end
+
+      def record_start
+        memory.records["starts"] += 1
+        memory.save
+      end
+
+      def count_time(dt)
+        memory.records["powered_seconds"] += dt
+        memory.records["enabled_seconds"] += dt if @stage_on
+      end
+    end
+  end
+end

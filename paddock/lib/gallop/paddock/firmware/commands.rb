@@ -1,0 +1,102 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Paddock
+    class Firmware
+      # What comes in over the wire: reading and writing entries, with the access rights of the present state.
+      module Commands
+        # reason codes of diagnosis.refused_reason
+        REASONS = { no_register: 1, read_only: 2, below: 3, above: 4, no_choice: 5, part: 6, enabled: 7, busy: 8, signature: 9,
+                    function: 10, count: 11, write_only: 12 }.freeze
+
+        SIGNATURES = { "storage.store" => 0x65766173, "storage.restore" => 0x64616F6C, "storage.restart" => 0x746F6F62 }.freeze
+
+        attr_reader :inhibits, :live_changes
+
+        # @return [Integer, Float, String] raw
+        def read(entry)
+          figure(entry.key) { memory.live.fetch(entry.key) }
+        end
+
+        # @return [Symbol, nil] why a write is refused; nil when it may be done
+        def objection(entry, raw)
+          return :read_only unless entry.writable?
+          return signature_objection(entry, raw) if SIGNATURES.key?(entry.key)
+          return :enabled if entry.locked && machine.power_stage_on?
+          return :busy if entry.setting? && storage_busy?
+          return :no_choice if entry.choices.any? && !entry.choices.key?(raw)
+          return if entry.text?
+          return :below if raw < entry.raw_range.min
+          :above if raw > entry.raw_range.max
+        end
+
+        # Takes a value that #objection let pass.
+        def write(entry, raw)
+          case entry.key
+          when "control.word" then control(raw)
+          when "control.watchdog_token" then refresh_watchdog
+          when "storage.store", "storage.restore", "storage.restart" then command_memory(entry.key)
+          end
+          memory.live[entry.key] = raw unless SIGNATURES.key?(entry.key)
+          settle(entry, raw)
+        end
+
+        def refused(register, reason)
+          @refused_register = register & 0xFFFF
+          @refused_reason = REASONS.fetch(reason)
+          @refused_count = (@refused_count + 1) & 0xFFFF
+        end
+
+        private
+
+        def start_commands
+          @stage_on = false
+          @stop_request = nil
+          @live_changes = 0
+          @refused_register = @refused_reason = @refused_count = 0
+          @watchdog_age = 0.0
+        end
+
+        def signature_objection(entry, raw)
+          return :busy if storage_busy?
+          return :enabled if entry.locked && machine.power_stage_on?
+          :signature unless raw == SIGNATURES.fetch(entry.key)
+        end
+
+        def settle(entry, raw)
+          @live_changes = (@live_changes + 1) & 0xFFFF if entry.setting?
+          refresh_watchdog if entry.key == "control.watchdog_window"
+          return if entry.effect == "after_restart" || (entry.effect == "when_disabled" && @stage_on)
+          return unless @effective.key?(entry.key)
+          @effective[entry.key] = raw
+          take_figures if entry.setting? || entry.group == "envelope"
+        end
+
+        def control(word)
+          wanted = Cia402::Controlword.command(word)
+          return @stop_request = word if ramps_down_first?(wanted)
+          @stop_request = nil
+          act_on(machine.control(reset_permitted? ? word : word & ~Cia402::Controlword::FAULT_RESET, permitted: switch_on_permitted?), word)
+        end
+
+        # Shutdown and disable operation may be told to slow down before the state changes.
+        def ramps_down_first?(wanted)
+          return false unless machine.state == :operation_enabled
+          (wanted == :shutdown && @effective["control.shutdown_option"] == 1) ||
+            (wanted == :switch_on && @effective["control.disable_option"] == 1)
+        end
+
+        def act_on(transition, word)
+          case transition
+          # A word that asks for operation at once is carried on from Switched on, as the standard allows.
+          when 3 then act_on(machine.control(word, permitted: switch_on_permitted?), word)
+          when 4 then switch_stage(true)
+          when 11 then begin_quick_stop
+          when 5..10, 12 then switch_stage(false)
+          when 15 then @fault_code = 0
+          end
+        end
+      end
+    end
+  end
+end

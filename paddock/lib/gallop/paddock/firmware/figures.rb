@@ -1,0 +1,105 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Paddock
+    class Firmware
+      # The entries that are not memory but are worked out when they are read.
+      module Figures
+        PROFILE_ERROR_BITS = { 0x2 => 1, 0x3 => 2, 0x4 => 3, 0x8 => 4, 0x7 => 5, 0xF => 7 }.freeze
+        RPM = 60 / Plant::TWO_PI
+
+        def figure(key)
+          source = @figures[key]
+          source ? source.call : yield
+        end
+
+        private
+
+        def start_figures
+          @figures = state_figures.merge(measured_figures, memory_figures, diagnosis_figures, history_figures, family_figures)
+          @reached_for = 0.0
+        end
+
+        def state_figures
+          {
+            "control.status" => -> { status_word },
+            "control.error_code" => -> { @fault_code },
+            "control.mode_shown" => -> { @effective["control.mode"] },
+            "control.inhibits" => -> { inhibits },
+            "terminals.inputs" => -> { (axis.torque_off_a_closed ? 0x10000 : 0) | (axis.torque_off_b_closed ? 0x20000 : 0) },
+            "device.uptime" => -> { milli(@uptime) & 0xFFFFFFFF },
+            "device.starts" => -> { memory.records["starts"] },
+            "device.error_register" => -> { error_register }
+          }
+        end
+
+        def measured_figures
+          {
+            "bus.voltage" => -> { milli(axis.bus.voltage) },
+            "motor.torque_current" => -> { milli(torque_current) },
+            "motor.current" => -> { milli(Math.sqrt(current_square) / SQRT2) },
+            "motor.heat" => -> { [ (@heat * 1000).round, 0xFFFF ].min },
+            "drive.temperature" => -> { ((axis.heat_sink.temperature - 273.15) * 10).round },
+            "statistics.powered_time" => -> { memory.records["powered_seconds"].floor },
+            "statistics.enabled_time" => -> { memory.records["enabled_seconds"].floor },
+            "statistics.peak_current" => -> { milli(@peak_current / SQRT2) },
+            "statistics.peak_bus" => -> { milli(@peak_bus) },
+            "statistics.peak_speed" => -> { (@peak_speed * RPM * 10).round },
+            "statistics.resistor_energy" => -> { axis.bus.resistor_energy.round },
+            "statistics.enables" => -> { @enables },
+            "statistics.wire_requests" => -> { @wire_requests & 0xFFFFFFFF }
+          }
+        end
+
+        def memory_figures
+          {
+            "storage.live_changes" => -> { @live_changes }, "storage.stored_changes" => -> { @stored_changes },
+            "storage.state" => -> { @storage_job }, "storage.waiting_for_restart" => -> { waiting_for_restart },
+            "storage.store" => -> { @last_store }, "storage.restore" => -> { 1 }, "storage.restart" => -> { 0 }
+          }
+        end
+
+        def diagnosis_figures
+          @wire_requests = 0
+          { "diagnosis.refused_register" => -> { @refused_register }, "diagnosis.refused_reason" => -> { @refused_reason },
+            "diagnosis.refused_count" => -> { @refused_count } }
+        end
+
+        def history_figures
+          (1..Monitors::HISTORY).each_with_object({}) do |n, figures|
+            figures["history.code_#{n}"] = -> { memory.records["faults"].dig(n - 1, 0) || 0 }
+            figures["history.time_#{n}"] = -> { memory.records["faults"].dig(n - 1, 1) || 0 }
+          end
+        end
+
+        def status_word
+          Cia402::Statusword.compose(machine.state, voltage: bus_charged?, warning: warning?, target_reached: target_reached?,
+                                     internal_limit: internal_limit?, mode_bits: mode_bits)
+        end
+
+        def error_register
+          return 0 if @fault_code.zero?
+          1 | (1 << PROFILE_ERROR_BITS.fetch(@fault_code >> 12, 7))
+        end
+
+        def milli(figure) = (figure * 1000).round
+
+        # Every millisecond: peaks, and how long the target has been reached.
+        def observe(dt)
+          bus = axis.bus.voltage
+          @peak_bus = bus if bus > @peak_bus
+          square = current_square
+          @peak_current = Math.sqrt(square) if square > @peak_current * @peak_current
+          speed = measured_speed.abs
+          @peak_speed = speed if speed > @peak_speed
+          observe_family(dt)
+        end
+      end
+
+      # One request was served; counted for the statistics.
+      def served
+        @wire_requests += 1
+      end
+    end
+  end
+end

@@ -1,0 +1,168 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Paddock
+    class Firmware
+      # Shire: voltage over frequency with boost and slip compensation, at 4 kHz, without an encoder.
+      class Frequency < Firmware
+        RATE = 4_000
+        DT = 1.0 / RATE
+        BLOCKED = 0x7121
+        LONGEST_LIMITED = 10.0 # s at the current limit before the drive gives up
+        HOLD_AT_ZERO = 0.12 # s of direct current after the ramp has reached zero
+        RPM_RAD = Plant::TWO_PI / 60
+
+        def rate = RATE
+        def standing? = @zero_for >= (@stage_on ? HOLD_AT_ZERO : 0.0)
+
+        def step
+          axis = @axis
+          motor = axis.motor
+          axis.sensor.read(motor.i_alpha, motor.i_beta)
+          return axis.coast(DT) unless @stage_on
+          return axis.coast(DT) if @flux_wait.positive?
+          sensor = axis.sensor
+          @modulator.step(@ramp.speed * @hertz, sensor.i_alpha, sensor.i_beta, axis.voltage_limit)
+          axis.drive(@modulator.v_alpha, @modulator.v_beta, DT)
+          square = sensor.i_alpha * sensor.i_alpha + sensor.i_beta * sensor.i_beta
+          trip(Monitors::OVER_CURRENT, Stopping::COAST) if square > @over_current_square
+        end
+
+        private
+
+        def start_loops
+          @modulator = Control::VoltsPerHertz.new
+          @ramp = Control::SpeedRamp.new
+          @zero_for = @flux_wait = @limited_for = 0.0
+          @off_for = 1e3
+          @display_speed = 0.0
+          @clamped = @holding = false
+        end
+
+        def take_figures
+          take_monitor_figures
+          @hertz = @effective["motor.pole_pairs"] / 60.0
+          take_motor
+          take_limits
+          @up = rate_of("acceleration") * setting("envelope.acceleration") / 100
+          @down = rate_of("deceleration")
+          @quick_down = rate_of("quick_stop")
+        end
+
+        def rate_of(name) = setting("ramps.#{name}_speed") / setting("ramps.#{name}_time").to_f
+
+        def take_motor
+          frequency = setting("motor.rated_frequency")
+          power_factor = setting("motor.power_factor")
+          @rated_slip = [ frequency - setting("motor.rated_speed") * @hertz, 0.0 ].max
+          @rated_active = @rated_current_peak * power_factor
+          line_to_phase_peak = SQRT2 / Math.sqrt(3)
+          @modulator.tune(rated_voltage: setting("motor.rated_voltage") * line_to_phase_peak, boost: setting("output.boost") * line_to_phase_peak,
+                          rated_frequency: frequency, rated_slip: @rated_slip, rated_active_current: @rated_active,
+                          slip_share: setting("output.slip_compensation") / 100, dt: DT,
+                          stator_resistance: setting("motor.stator_resistance"))
+        end
+
+        def take_limits
+          highest = [ setting("limits.motor_speed"), setting("limits.highest_speed"), setting("limits.output_frequency") / @hertz ].min
+          @top_speed = highest * setting("envelope.speed") / 100
+          @lowest_speed = [ setting("limits.lowest_speed"), @top_speed ].min
+          @locked = @effective["limits.direction"]
+          @current_limit = [ setting("limits.current") / 100 * setting("motor.rated_current"), profile.rating[:peak_current] ].min * SQRT2
+          @active_limit = setting("limits.torque") / 100 * @rated_active
+          @torque_share = setting("envelope.torque") / 100
+        end
+
+        def begin_operation
+          @enables += 1
+          @modulator.reset
+          @ramp.reset(0.0)
+          @zero_for = @limited_for = 0.0
+          @flux_wait = [ setting("ramps.restart_wait") / 1000.0 - @off_for, 0.0 ].max
+        end
+
+        def release_loops
+          @off_for = 0.0
+          @modulator.reset
+          @ramp.reset(0.0)
+        end
+
+        def watch_family(dt)
+          @off_for += dt unless @stage_on
+          @flux_wait -= dt if @flux_wait.positive?
+          return @zero_for += dt unless @stage_on
+          return if @flux_wait.positive?
+          lead(dt)
+          watch_load(dt)
+          trip(OVER_SPEED) if measured_speed.abs > @over_speed
+        end
+
+        # The ramp, every millisecond, held back by the current limit.
+        def lead(dt)
+          stop = stop_kind
+          target = stop ? 0.0 : held(memory.live["speed.target"])
+          down = stop == :quick ? @quick_down : @down
+          @holding = over_limit?(stop)
+          if !@holding
+            @ramp.step(target, @up, down, dt)
+          elsif @modulator.active_current.positive?
+            @ramp.step(0.0, @up, down, dt)
+          end
+          @zero_for = @ramp.speed.zero? ? @zero_for + dt : 0.0
+        end
+
+        def over_limit?(stop)
+          share = stop ? 1.0 : @torque_share
+          @modulator.current > @current_limit || @modulator.active_current.abs > @active_limit * share
+        end
+
+        def watch_load(dt)
+          @limited_for = @holding ? @limited_for + dt : 0.0
+          trip(BLOCKED) if @limited_for > LONGEST_LIMITED
+        end
+
+        def held(target)
+          limited = target.clamp(-@top_speed, @top_speed).to_f
+          limited = (limited.negative? ? -@lowest_speed : @lowest_speed) if limited.abs < @lowest_speed
+          limited = 0.0 if (@locked == 1 && limited.negative?) || (@locked == 2 && limited.positive?)
+          @clamped = limited != target
+          limited
+        end
+
+        def family_reset_permitted? = true
+
+        def family_figures
+          {
+            "speed.actual" => -> { (@display_speed * Figures::RPM).round.clamp(-0x8000, 0x7FFF) },
+            "speed.demand" => -> { @ramp.speed.round.clamp(-0x8000, 0x7FFF) },
+            "output.frequency" => -> { @stage_on ? (@modulator.output_frequency * 100).round : 0 },
+            "output.voltage" => -> { @stage_on ? (@modulator.voltage * Math.sqrt(1.5) * 10).round : 0 },
+            "output.torque" => -> { (load_share * 1000).round.clamp(-0x8000, 0x7FFF) }
+          }
+        end
+
+        def load_share = @stage_on && @rated_active.positive? ? direction * @modulator.active_current / @rated_active : 0.0
+        def direction = @modulator.output_frequency.negative? ? -1 : 1
+        def current_square = @stage_on ? @modulator.current * @modulator.current : 0.0
+        def torque_current = @stage_on ? direction * @modulator.active_current / SQRT2 : 0.0
+
+        # Estimated from frequency and slip: there is no encoder.
+        def measured_speed
+          return 0.0 unless @stage_on && @hertz.positive?
+          (@modulator.output_frequency - @rated_slip * load_share) / @hertz * RPM_RAD
+        end
+
+        def observe_family(dt)
+          @display_speed += 0.05 * (measured_speed - @display_speed)
+          @display_speed = 0.0 if @display_speed.abs < 0.02
+          at_target = !stop_kind && @stage_on && (@ramp.speed - held(memory.live["speed.target"])).abs < 0.5
+          @reached_for = at_target ? @reached_for + dt : 0.0
+        end
+
+        def target_reached? = @reached_for > 0.02
+        def internal_limit? = @stage_on && (@clamped || @holding || @modulator.saturated)
+        def mode_bits = 0
+      end
+    end
+  end
+end

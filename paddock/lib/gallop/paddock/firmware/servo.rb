@@ -1,0 +1,122 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Paddock
+    class Firmware
+      # Haflinger: field-oriented current control at 16 kHz, speed at 8 kHz, ramps and position at 4 kHz.
+      class Servo < Firmware
+        include ServoMonitors
+        include ServoFigures
+        include ServoTargets
+
+        RATE = 16_000
+        DT = 1.0 / RATE
+        SPEED_DT = 2 * DT
+        POSITION_DT = 4 * DT
+
+        def rate = RATE
+
+        def step
+          axis = @axis
+          motor = axis.motor
+          axis.sensor.read(motor.i_alpha, motor.i_beta)
+          @count = @direction * axis.encoder.read(axis.mechanics.angle)
+          measure_speed if @tick.even?
+          return axis.coast(DT) unless @stage_on
+          demand if (@tick & 3).zero?
+          control_speed if @tick.even?
+          control_current
+        end
+
+        private
+
+        def start_loops
+          @current = Control::CurrentLoop.new
+          @speed_loop = Control::SpeedLoop.new
+          @ramp = Control::SpeedRamp.new
+          @path = Control::PositionProfile.new
+          @v_alpha = @v_beta = @torque = @speed = @display_speed = @wanted_speed = 0.0
+          @count = @last_count = axis.encoder.read(axis.mechanics.angle)
+          @current_square = 0.0
+          start_targets
+          start_servo_monitors
+        end
+
+        def take_figures
+          take_monitor_figures
+          @counts = @effective["feedback.counts_per_turn"]
+          @direction = @effective["feedback.direction"] == 1 ? -1 : 1
+          @radians = Plant::TWO_PI / @counts
+          @pole_pairs = @effective["motor.pole_pairs"]
+          @electrical = @radians * @pole_pairs
+          @offset = setting("feedback.commutation_offset") * Math::PI / 180
+          @speed_filter = 1 - Math.exp(-Plant::TWO_PI * setting("feedback.speed_filter") * SPEED_DT)
+          @torque_constant = setting("motor.torque_constant")
+          tune_loops
+          take_limits
+          take_targets
+        end
+
+        def tune_loops
+          resistance = setting("motor.phase_resistance")
+          inductance = setting("motor.phase_inductance") / 1000
+          @bandwidth = setting("current_loop.bandwidth") * Plant::TWO_PI
+          @current.tune(resistance: resistance, inductance: inductance, bandwidth: @bandwidth, dt: DT,
+                        flux: @torque_constant / (1.5 * SQRT2 * @pole_pairs))
+          @speed_loop.tune(gain: setting("speed_loop.gain"), integral_time: setting("speed_loop.integral_time") / 1000, dt: SPEED_DT)
+          inertia = (setting("motor.rotor_inertia") + setting("speed_loop.load_inertia")) * 1e-4
+          @feed_forward = setting("speed_loop.acceleration_feed_forward") / 100 * inertia
+        end
+
+        def take_limits
+          current = [ setting("limits.current") / 100 * setting("motor.rated_current"), setting("motor.peak_current"),
+                      profile.rating[:peak_current] ].min
+          @torque_limit = [ setting("limits.torque") / 100 * setting("motor.rated_torque"), current * @torque_constant ].min
+          @torque_share = setting("envelope.torque") / 100
+        end
+
+        def begin_operation
+          @enables += 1
+          @current.reset
+          @speed_loop.reset
+          @ramp.reset(@speed)
+          @path.reset(position, @speed)
+          @v_alpha = @v_beta = 0.0
+          begin_targets
+        end
+
+        def release_loops
+          @current.reset
+          @torque = @wanted_speed = 0.0
+          @ramp.reset(0.0)
+          @v_alpha = @v_beta = 0.0
+        end
+
+        def position = @count * @radians
+
+        def measure_speed
+          @speed += @speed_filter * ((@count - @last_count) * @radians / SPEED_DT - @speed)
+          @last_count = @count
+        end
+
+        def control_speed
+          limit = machine.state == :operation_enabled ? @torque_limit * @torque_share : @torque_limit
+          @torque = @speed_loop.step(@wanted_speed, @speed, @feed_forward * @wanted_rate, limit)
+        end
+
+        # The voltage worked out in one period is put out in the next, as in a real drive.
+        def control_current
+          sensor = @axis.sensor
+          @axis.drive(@v_alpha, @v_beta, DT)
+          current = @current
+          current.step(0.0, @torque * SQRT2 / @torque_constant, sensor.i_alpha, sensor.i_beta,
+                       (@count % @counts) * @electrical + @offset, @speed * @pole_pairs, @axis.voltage_limit)
+          @v_alpha = current.v_alpha
+          @v_beta = current.v_beta
+          @current_square = current.i_d * current.i_d + current.i_q * current.i_q
+          trip(Monitors::OVER_CURRENT, Stopping::COAST) if @current_square > @over_current_square
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,67 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Paddock
+    class Firmware
+      # Figures that a servo can tell.
+      module ServoFigures
+        DISPLAY_FILTER = 0.2 # of the way each millisecond: about 5 ms
+
+        private
+
+        def family_figures
+          {
+            "speed.actual" => -> { (@display_speed * Figures::RPM * 10).round },
+            "speed.demand" => -> { (@wanted_speed * Figures::RPM * 10).round },
+            "position.actual" => -> { wrapped(@count) },
+            "position.demand" => -> { wrapped(positioning? && @stage_on ? (@path.position / @radians).round : @count) },
+            "position.following_error" => -> { following_error_counts.clamp(-0x80000000, 0x7FFFFFFF) },
+            "motor.torque" => -> { (actual_torque / setting("motor.rated_torque") * 1000).round.clamp(-0x8000, 0x7FFF) },
+            "feedback.angle" => -> { @count % @counts },
+            "current_loop.proportional_gain" => -> { milli(@bandwidth * setting("motor.phase_inductance") / 1000) },
+            "current_loop.integral_gain" => -> { (@bandwidth * setting("motor.phase_resistance")).round }
+          }
+        end
+
+        def wrapped(count) = ((count + 0x80000000) & 0xFFFFFFFF) - 0x80000000
+        def current_square = @stage_on ? @current_square : 0.0
+        def measured_speed = @display_speed
+        def torque_current = @stage_on ? @current.i_q / SQRT2 : 0.0
+        def actual_torque = torque_current * @torque_constant
+
+        def observe_family(dt)
+          if idle?
+            @count = @last_count = @direction * axis.encoder.read(axis.mechanics.angle)
+            @speed = 0.0
+          end
+          @display_speed += DISPLAY_FILTER * (@speed - @display_speed)
+          @display_speed = 0.0 if @display_speed.abs < 1e-3
+          observe_target(dt)
+        end
+
+        def observe_target(dt)
+          inside, time = positioning? ? position_reached : speed_reached
+          @reached_for = @stage_on && inside ? @reached_for + dt : 0.0
+          @reached_time = time / 1000.0
+        end
+
+        def position_reached
+          [ ((@goal - position) / @radians).abs <= @effective["position.window"], @effective["position.window_time"] ]
+        end
+
+        def speed_reached
+          target = stop_kind ? 0.0 : held(memory.live["speed.target"] * 0.1 * ServoTargets::RADIANS)
+          [ (target - @speed).abs <= @effective["speed.window"] * 0.1 * ServoTargets::RADIANS, @effective["speed.window_time"] ]
+        end
+
+        def target_reached? = @stage_on && @reached_for > (@reached_time || 0)
+        def internal_limit? = @stage_on && (@clamped || @speed_loop.limited)
+
+        def mode_bits
+          return @set_point_seen ? 0x1000 : 0 if positioning?
+          standing? ? 0x1000 : 0
+        end
+      end
+    end
+  end
+end

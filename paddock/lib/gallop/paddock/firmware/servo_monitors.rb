@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Paddock
+    class Firmware
+      # What only a drive with feedback can watch.
+      module ServoMonitors
+        FEEDBACK_LOST = 0x7305
+        COMMUTATION = 0x7122
+        FOLLOWING_ERROR = 0x8611
+        RUNAWAY_TIME = 0.03 # s of speeding up against the full torque
+
+        def standing? = @standing_for >= @standing_time
+
+        private
+
+        def start_servo_monitors
+          @standing_for = @standing_time = 0.0
+          @outside_for = @runaway_for = 0.0
+          @last_magnitude = 0.0
+        end
+
+        def watch_family(dt)
+          watch_standstill(dt)
+          return trip(FEEDBACK_LOST, Stopping::COAST) if @effective["monitors.feedback"] == 1 && !axis.encoder.powered
+          return unless @stage_on
+          return trip(OVER_SPEED) if @speed.abs > @over_speed
+          watch_following_error(dt)
+          watch_commutation(dt)
+        end
+
+        def watch_standstill(dt)
+          @standing_time = @effective["speed.threshold_time"] / 1000.0
+          slow = @speed.abs < @effective["speed.threshold"] * 0.1 * ServoTargets::RADIANS
+          @standing_for = slow ? @standing_for + dt : 0.0
+        end
+
+        def watch_following_error(dt)
+          outside = following_error_counts.abs > @effective["position.following_error_window"]
+          @outside_for = outside ? @outside_for + dt : 0.0
+          trip(FOLLOWING_ERROR) if outside && @outside_for * 1000 > @effective["position.following_error_timeout"]
+        end
+
+        # Full torque one way and ever more speed the other way: the field is not where the drive believes it to be.
+        def watch_commutation(dt)
+          magnitude = @speed.abs
+          away = @speed_loop.limited && @torque * @speed < 0 && magnitude > @last_magnitude
+          @runaway_for = away ? @runaway_for + dt : 0.0
+          @last_magnitude = magnitude
+          trip(COMMUTATION, Stopping::COAST) if @runaway_for > RUNAWAY_TIME
+        end
+
+        def family_reset_permitted? = @fault_code != FEEDBACK_LOST || axis.encoder.powered
+      end
+    end
+  end
+end

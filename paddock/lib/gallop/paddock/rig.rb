@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+require "yaml"
+
+module Gallop
+  module Paddock
+    # A rig file: the drives of a rack and the true physics behind each. Everything is checked before anything is built; what is wrong
+    # is said with its place.
+    class Rig
+      # The rig cannot be used. The message names the place and the reason.
+      class Faulty < ArgumentError; end
+
+      LONGEST_FILE = 200_000
+      MOST_DRIVES = 32
+
+      attr_reader :name, :drives
+
+      def self.load(path)
+        raise Faulty, "#{path}: there is no such file" unless File.file?(path)
+        raise Faulty, "#{path}: larger than #{LONGEST_FILE} bytes" if File.size(path) > LONGEST_FILE
+        new(YAML.safe_load_file(path), source: path)
+      rescue Psych::SyntaxError => e
+        raise Faulty, "#{path}, line #{e.line}: #{e.problem} #{e.context}".strip
+      rescue Psych::DisallowedClass, Psych::BadAlias => e
+        raise Faulty, "#{path}: #{e.message}"
+      end
+
+      # @param data [Hash] as read from YAML
+      def initialize(data, source: "rig")
+        checked = Schema::RIG.check(data, source)
+        @name = checked["name"]
+        @drives = checked["drives"]
+        check_count(source)
+        check_drives(source)
+      end
+
+      # @param state_directory [String, nil] where the stored memories are kept
+      # @return [Array<StandIn>]
+      def build(state_directory: nil)
+        drives.each_with_index.map { |drive, index| Assembly.new(drive, index, state_directory).stand_in }
+      end
+
+      private
+
+      def check_count(source)
+        raise Faulty, "#{source}: drives: 1 to #{MOST_DRIVES} drives are expected" unless drives.size.between?(1, MOST_DRIVES)
+        names = drives.map { |drive| drive["name"] }
+        twice = names.find { |name| names.count(name) > 1 }
+        raise Faulty, "#{source}: drives: the name “#{twice}” is there twice" if twice
+      end
+
+      def check_drives(source)
+        @drives = drives.each_with_index.map do |drive, index|
+          place = "#{source}: drives[#{index}]"
+          motor = drive["family"] == "haflinger" ? Schema::SYNCHRONOUS : Schema::INDUCTION
+          checked = drive.merge("motor" => motor.check(drive["motor"], "#{place}.motor"))
+          check_feedback(checked, place)
+          checked
+        end
+      end
+
+      def check_feedback(drive, place)
+        needed = drive["family"] == "haflinger"
+        raise Faulty, "#{place}.feedback: a servo needs feedback" if needed && drive["feedback"].nil?
+        raise Faulty, "#{place}.feedback: a Shire has no input for feedback" if !needed && drive["feedback"]
+      end
+    end
+  end
+end

@@ -1,0 +1,117 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Paddock
+    class Rig
+      # What a rig file may hold: for each key its kind, its range and its default. A key without default is required.
+      class Schema
+        Rule = Record.define(:kind, range: nil, default: :required, schema: nil)
+
+        def self.define(**rules) = new(rules.transform_keys(&:to_s))
+        def self.figure(range, default: :required) = Rule.new(kind: :figure, range: range, default: default)
+        def self.whole(range, default: :required) = Rule.new(kind: :whole, range: range, default: default)
+        def self.text(default: :required) = Rule.new(kind: :text, default: default)
+        def self.one_of(*choices) = Rule.new(kind: :choice, range: choices)
+        def self.part(schema, default: :required) = Rule.new(kind: :part, schema: schema, default: default)
+        def self.anything = Rule.new(kind: :anything)
+
+        def initialize(rules)
+          @rules = rules
+        end
+
+        # @param data [Object] @param place [String] for messages @return [Hash] with defaults @raise [Faulty]
+        def check(data, place)
+          fail_at(place, "a table of keys and values is expected") unless data.is_a?(Hash)
+          unknown = data.keys - @rules.keys
+          fail_at(place, "unknown key “#{unknown.first}”; known are #{@rules.keys.join(', ')}") if unknown.any?
+          @rules.to_h { |key, rule| [ key, value(rule, data[key], "#{place}.#{key}") ] }
+        end
+
+        private
+
+        def value(rule, given, place)
+          if given.nil?
+            fail_at(place, "is missing") if rule.default == :required
+            return rule.default
+          end
+          send(rule.kind, rule, given, place)
+        end
+
+        def figure(rule, given, place)
+          fail_at(place, "a figure is expected, not #{given.inspect}") unless given.is_a?(Numeric) && given.to_f.finite?
+          within(rule, given.to_f, place)
+        end
+
+        def whole(rule, given, place)
+          fail_at(place, "a whole number is expected, not #{given.inspect}") unless given.is_a?(Integer)
+          within(rule, given, place)
+        end
+
+        def within(rule, given, place)
+          return given if rule.range.cover?(given)
+          fail_at(place, "#{given} is impossible; #{rule.range.min} to #{rule.range.max} can be")
+        end
+
+        def text(_rule, given, place)
+          fail_at(place, "a text of 1 to 60 characters is expected") unless given.is_a?(String) && given.length.between?(1, 60)
+          given
+        end
+
+        def choice(rule, given, place)
+          rule.range.include?(given) ? given : fail_at(place, "#{given.inspect} is none of #{rule.range.join(', ')}")
+        end
+
+        def part(rule, given, place) = rule.schema.check(given, place)
+        def anything(_rule, given, _place) = given
+
+        def list(rule, given, place)
+          fail_at(place, "a list is expected") unless given.is_a?(Array)
+          given.each_with_index.map { |item, index| rule.schema.check(item, "#{place}[#{index}]") }
+        end
+
+        def plate(_rule, given, place)
+          fine = given.is_a?(Hash) && given.size <= 20 && given.all? { |key, text| [ key, text ].all? { |item| item.is_a?(String) && item.length <= 60 } }
+          fine ? given : fail_at(place, "up to 20 lines of text are expected, each a label and what is printed beside it")
+        end
+
+        def fail_at(place, reason) = raise(Faulty, "#{place}: #{reason}")
+
+        SYNCHRONOUS = define(
+          resistance: figure(0.001..1000.0), inductance_d: figure(1e-6..10.0), inductance_q: figure(1e-6..10.0), flux: figure(1e-4..50.0),
+          pole_pairs: whole(1..60), magnet_offset: figure(-360.0..360.0, default: 0.0),
+          thermal_resistance: figure(0.001..100.0), thermal_time: figure(0.1..36_000.0)
+        )
+        INDUCTION = define(
+          stator_resistance: figure(0.001..1000.0), rotor_resistance: figure(0.001..1000.0), stator_leakage: figure(1e-6..10.0),
+          rotor_leakage: figure(1e-6..10.0), magnetising_inductance: figure(1e-5..100.0), pole_pairs: whole(1..60),
+          thermal_resistance: figure(0.001..100.0), thermal_time: figure(0.1..36_000.0)
+        )
+        MECHANICS = define(
+          inertia: figure(1e-9..1e4), coulomb: figure(0.0..1e4, default: 0.0), viscous: figure(0.0..1e3, default: 0.0),
+          breakaway: figure(0.0..1e4, default: nil), load_torque: figure(0.0..1e4, default: 0.0), angle: figure(-1e6..1e6, default: 0.0)
+        )
+        FEEDBACK = define(
+          counts_per_turn: whole(4..(1 << 24)), direction: one_of(1, -1).with(default: 1), offset: figure(-360.0..360.0, default: 0.0)
+        )
+        SUPPLY = define(
+          mains_voltage: figure(10.0..690.0), capacitance: figure(1e-6..1.0), source_resistance: figure(0.01..100.0, default: 0.6),
+          precharge_resistance: figure(0.1..1000.0, default: 47.0), brake_resistance: figure(1.0..10_000.0, default: nil),
+          electronics_power: figure(1.0..500.0, default: 20.0),
+          electronics_voltage: figure(5.0..600.0, default: 150.0)
+        )
+        SENSOR = define(
+          step: figure(1e-5..1.0, default: 0.002), noise: figure(0.0..1.0, default: 0.004), offset_u: figure(-5.0..5.0, default: 0.0),
+          offset_v: figure(-5.0..5.0, default: 0.0), gain_u: figure(0.5..2.0, default: 1.0), gain_v: figure(0.5..2.0, default: 1.0)
+        )
+        HEAT_SINK = define(thermal_resistance: figure(0.001..50.0), thermal_time: figure(1.0..36_000.0))
+        DRIVE = define(
+          name: text, family: one_of("haflinger", "shire"), serial: whole(1..0xFFFFFFFF), motor: anything, mechanics: part(MECHANICS),
+          feedback: part(FEEDBACK, default: nil), supply: part(SUPPLY), sensor: part(SENSOR, default: SENSOR.check({}, "sensor")),
+          heat_sink: part(HEAT_SINK), boot_time: figure(0.0..60.0, default: 1.2), ambient: figure(-40.0..80.0, default: 25.0),
+          nameplate: Rule.new(kind: :plate, default: {})
+        )
+        RIG = define(name: text, drives: Rule.new(kind: :list, schema: DRIVE))
+      end
+    end
+  end
+end
