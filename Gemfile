@@ -15,8 +15,9 @@ gem "vite_rails", "~> 3.11"
 # JSON, and its TypeScript types from the same source
 gem "alba", "~> 4.0"
 
+gem "typelizer"
+
 group :development, :test do
-  gem "typelizer"
   gem "rspec-rails", "~> 8.0"
   gem "capybara", "~> 3.40"
   gem "cuprite", "~> 0.19"

@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+module Api
+  # Every answer is JSON; every refusal says what is wrong, with a status that fits, and has changed nothing.
+  class BaseController < ApplicationController
+    LONGEST_NAME = 60
+
+    before_action :note_who
+
+    rescue_from(ActiveRecord::RecordNotFound) { |e| refuse(404, "There is no such #{(e.model || 'thing').underscore.humanize.downcase}.") }
+    rescue_from(ActiveRecord::RecordInvalid) { |e| refuse(422, sentence(e.record), fields: e.record.errors.to_hash) }
+    rescue_from(ActiveRecord::RecordNotUnique) { refuse(409, "That exists already.") }
+    rescue_from(ActionController::ParameterMissing) { |e| refuse(400, "“#{e.param}” is missing.") }
+    rescue_from(ActionController::InvalidAuthenticityToken) { refuse(422, "The page is out of date. Reload it and try again.") }
+    rescue_from(Unreadable) { |e| refuse(400, e.message) }
+    rescue_from(Gallop::Objects::Unacceptable, Gallop::Quantities::Unreadable) { |e| refuse(422, e.message) }
+    rescue_from(WriteBatch::Closed, Proving::Direction::Undecided, Motion::OutOfState) { |e| refuse(409, e.message) }
+    rescue_from(Link::Offline) { |e| refuse(409, e.message) }
+    rescue_from(Link::Lost) { |e| refuse(504, "The link was lost: #{e.message}") }
+    rescue_from(Link::Refused) { |e| refuse(422, "The drive refused: #{e.message}.") }
+    rescue_from(Motion::NotHeld) { |e| refuse(403, e.message) }
+    rescue_from(Motion::Reins::Held) { |e| refuse(409, e.message, holder: e.holder) }
+    rescue_from(Motion::Unmet) { |e| refuse(409, e.message, needs: NeedSerializer.new(e.needs).to_h) }
+
+    private
+
+    def drive
+      @drive ||= Drive.includes(:project, :drafts).find(params[:drive_id] || params[:id])
+    end
+
+    # The name for the logbook and the secret of the tab, as headers.
+    def note_who
+      Current.author = CGI.unescape(request.headers["X-Gallop-Name"].to_s).scrub("").squish.first(LONGEST_NAME)
+      Current.tab = request.headers["X-Gallop-Tab"].to_s.presence&.then { |tab| tab.length.between?(16, 128) ? tab : nil }
+    end
+
+    # @return [Hash{String => String}] a flat table of texts @raise [Unreadable]
+    def texts(name, most: 200)
+      given = params.require(name)
+      raise Unreadable, "#{name}: a table of names and texts is expected." unless given.is_a?(ActionController::Parameters)
+      table = given.to_unsafe_h
+      raise Unreadable, "#{name}: more than #{most} entries." if table.size > most
+      table.transform_values { |text| scalar(name, text) }
+    end
+
+    # @return [Array<String>]
+    def list(name, most: 1000)
+      given = params.require(name)
+      fine = given.is_a?(Array) && given.size <= most && given.all? { |item| item.is_a?(String) && item.length <= 100 }
+      fine ? given.uniq : raise(Unreadable, "#{name}: a list of at most #{most} names is expected.")
+    end
+
+    # @return [String] short text
+    def text(name)
+      scalar(name, params.require(name))
+    end
+
+    # @return [Float] finite
+    def figure(name)
+      given = params.require(name)
+      number = given.is_a?(Numeric) ? given.to_f : Float(given.to_s, exception: false)
+      number&.finite? && number.abs < 1e9 ? number : raise(Unreadable, "#{name}: a figure is expected, not “#{given.to_s.truncate(40)}”.")
+    end
+
+    def choice(name, choices)
+      given = text(name)
+      choices.include?(given) ? given : raise(Unreadable, "#{name}: “#{given.truncate(40)}” is none of #{choices.join(', ')}.")
+    end
+
+    def scalar(name, given)
+      raise Unreadable, "#{name}: a text is expected." unless given.is_a?(String) || given.is_a?(Numeric) || given.nil?
+      shown = given.to_s
+      raise Unreadable, "#{name}: the text is longer than 200 characters." if shown.length > 200
+      raise Unreadable, "#{name}: the text has characters that cannot be read." unless shown.valid_encoding? && !shown.include?("\0")
+      shown
+    end
+
+    def respond(serializer, object, status: :ok, **params) = render(json: serializer.new(object, params: params).to_h, status: status)
+
+    def refuse(status, message, **more) = render(json: { error: { message: message, **more } }, status: status)
+
+    def sentence(record)
+      record.errors.map { |error| "#{error.attribute.to_s.humanize} #{error.message}".strip }.uniq.join("; ") + "."
+    end
+  end
+end

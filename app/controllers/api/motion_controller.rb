@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+module Api
+  # Commands to a motor. Reins, needs and gait are enforced by Motion::Control, whatever the page shows.
+  class MotionController < BaseController
+    def enable
+      motion.enable(Current.tab, gait: drive.envelope, needs: Motion::Needs.new(drive, Current.tab).all)
+      drive.log("motion", "Enabled", "at #{drive.gait}")
+      state
+    end
+
+    # Signed rpm; direction is in the sign.
+    def set_point
+      held = motion.set_point(Current.tab, figure(:speed), gait: drive.envelope)
+      log_set_point(held)
+      Link::Feed.changed(drive.id, "motion")
+      respond(HeldSpeedSerializer, held)
+    end
+
+    def halt
+      motion.halt(Current.tab)
+      drive.log("motion", "Speed to zero")
+      state
+    end
+
+    def disable
+      motion.disable(Current.tab)
+      drive.log("motion", "Disabled")
+      state
+    end
+
+    private
+
+    def motion = drive.connection!.motion
+
+    def state
+      Link::Feed.changed(drive.id, "motion")
+      respond(VerifySerializer, Verification.new(drive, Current.tab))
+    end
+
+    # Dragging a slider sends many; the logbook wants the first and the last.
+    def log_set_point(held)
+      return if params[:passing] == true
+      drive.log("motion", "Speed set to #{Gallop::Quantities.format(held.held, 'rpm', 1)}", held.reason.to_s)
+    end
+  end
+end

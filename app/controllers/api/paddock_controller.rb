@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module Api
+  # The outside world of the stand-ins, passed through to the paddock's panel.
+  class PaddockController < BaseController
+    rescue_from(PaddockPanel::Absent) { |e| refuse(404, e.message) }
+    rescue_from(PaddockPanel::Refused) { |e| refuse(422, e.message) }
+
+    def show = render(json: PaddockPanel.drives)
+
+    def change
+      changes = request.request_parameters.except("paddock", "name")
+      raise Unreadable, "Something to change is expected." if changes.empty?
+      render json: PaddockPanel.change(params[:name], changes)
+    end
+  end
+end

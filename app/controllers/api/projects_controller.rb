@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module Api
+  class ProjectsController < BaseController
+    def index = respond(ProjectSummarySerializer, Project.includes(:drives).order(:name))
+    def show = respond(ProjectSerializer, project)
+
+    def create
+      created = Project.create!(attributes)
+      created.logbook_entries.create!(kind: "project", headline: "Project created", author: Current.author.to_s, at: Time.current)
+      respond(ProjectSerializer, created, status: :created)
+    end
+
+    def update
+      project.update!(attributes)
+      respond(ProjectSerializer, project)
+    end
+
+    def destroy
+      moving = project.drives.find { |drive| drive.connection&.motion&.armed? }
+      return refuse(409, "#{moving.name} is enabled. Stop it first.") if moving
+      project.destroy!
+      head :no_content
+    end
+
+    private
+
+    def project = @project ||= Project.includes(:drives).find(params[:id])
+
+    def attributes
+      { name: params.key?(:name) ? text(:name) : nil, note: params[:note] && scalar(:note, params[:note]) }.compact
+    end
+  end
+end

@@ -1,0 +1,14 @@
+# frozen_string_literal: true
+
+module Api
+  class ProofsController < BaseController
+    def index = respond(ProofSerializer, drive.proofs.order(taken_at: :desc).limit(50))
+
+    def create
+      choice(:kind, [ Proving::Direction::KIND ])
+      proof = Proving::Direction.new(drive).conclude(seen: choice(:seen, %w[forward backward nothing]), expected: choice(:expected, %w[forward backward]))
+      Link::Feed.changed(drive.id, "proofs")
+      respond(ProofSerializer, proof, status: :created)
+    end
+  end
+end

@@ -1,0 +1,7 @@
+# frozen_string_literal: true
+
+module Api
+  # A request whose parts are missing, of the wrong kind or too large.
+  class Unreadable < StandardError
+  end
+end

@@ -1,0 +1,10 @@
+# frozen_string_literal: true
+
+module Api
+  class VerifiesController < BaseController
+    def show
+      raise Gallop::Objects::Unacceptable, "Connect #{drive.name} once, so that its family is known." if drive.profile.nil?
+      respond(VerifySerializer, Verification.new(drive, Current.tab))
+    end
+  end
+end

@@ -1,0 +1,190 @@
+# frozen_string_literal: true
+
+module Link
+  # The link to one drive: a thread that connects, reads everything, polls the live figures, does the jobs it is handed and, when the
+  # drive falls silent, tries again until it is closed. States: connecting, reading, online, lost, closed.
+  class Connection
+    POLL = 0.044           # s between polls: 22 a second and a little
+    BACK_OFF = [ 0.25, 0.5, 1.0, 2.0 ].freeze
+    COUNTERS = %w[storage.live_changes storage.stored_changes device.starts].freeze
+
+    attr_reader :drive_id, :name, :state, :message, :progress, :profile, :samples, :identity, :since, :motion, :live, :stored
+
+    def initialize(drive)
+      @drive_id = drive.id
+      @name = drive.name
+      @host = drive.host
+      @port = drive.port
+      @unit = drive.unit
+      @jobs = Jobs.new
+      @samples = Samples.new
+      @motion = Motion::Control.new(self)
+      @live = {}
+      @stored = {}
+      @attempts = 0
+      turn(:connecting, "Connecting to #{@host}:#{@port}")
+    end
+
+    def start
+      @thread = Thread.new { run }
+      @thread.name = "link #{name}"
+      self
+    end
+
+    # Ends the link; a motor that Gallop moves is stopped first.
+    def close
+      @closing = true
+      @jobs.wake
+      @thread&.join(3)
+      turn(:closed, "Not connected")
+    end
+
+    def online? = state == :online
+    def alive? = @thread&.alive?
+
+    # Runs the block on the link's thread. @yieldparam wire [Wire] @return what the block returns
+    # @raise [Offline, Lost, Refused]
+    def ask(urgent: false, &work)
+      return work.call(@wire) if Thread.current == @thread
+      raise Offline, name unless online?
+      job = @jobs.add(Jobs::Job.new(&work), urgent: urgent)
+      @jobs.fail_all(Offline.new(name)) unless online? # it was lost in between, and nobody would come for the job
+      job.result
+    end
+
+    # Reads all values again and tells everybody.
+    def reread
+      ask { |wire| read_values(wire) }
+    end
+
+    # After a write: one live value as the drive has it now.
+    def took(key, raw) = @live = @live.merge(key => raw).freeze
+
+    private
+
+    def run
+      until @closing
+        begin
+          connect
+          @attempts = 0
+          serve
+        rescue Lost => e
+          lose(e.message)
+        end
+      end
+    rescue StandardError => e
+      Rails.error.report(e, handled: false, context: { drive: name })
+      Rails.logger.error("link #{name}: #{e.full_message(highlight: false)}")
+      lose("The link stopped on an error of its own: #{e.message}")
+      raise
+    ensure
+      farewell
+    end
+
+    def connect
+      turn(:connecting, "Connecting to #{@host}:#{@port}") unless state == :lost
+      modbus = Modbus.open(@host, @port, unit: @unit)
+      @wire = identify(modbus)
+      turn(:reading, "Reading all values")
+      @last = nil
+      read_values(@wire)
+      @profile = @wire.profile
+      motion.tidy(@wire, Sample.new(at: now, raw: @wire.live, profile: profile))
+      turn(:online, "Connected")
+      Recorder.connected(self)
+    rescue Refused => e
+      modbus&.close
+      raise Lost, "The drive refuses to be read: #{e.message}"
+    end
+
+    def identify(modbus)
+      @identity = Identity.read(modbus)
+      Wire.new(modbus, @identity.profile)
+    rescue Lost
+      modbus.close
+      raise
+    end
+
+    def read_values(wire)
+      live = wire.read(wire.profile.entries.select(&:readable?)) { |share| report(share * 0.7) }
+      stored = wire.read_stored { |share| report(0.7 + share * 0.3) }
+      before = @live
+      @live = live.freeze
+      @stored = stored.freeze
+      @counters = live.values_at(*COUNTERS)
+      Recorder.values_read(self, wire.profile, before)
+    end
+
+    def report(share)
+      @progress = share
+      Feed.changed(drive_id, "link") if state == :reading
+    end
+
+    def serve
+      due = now
+      until @closing
+        due = [ due + POLL, now ].max if poll_due?(due)
+        job = @jobs.take([ due - now, 0 ].max)
+        job&.run(@wire)
+      end
+    end
+
+    def poll_due?(due)
+      return false if now < due
+      raw = @wire.live(refresh: motion.refreshes?)
+      sample = Sample.new(at: now, raw: raw, profile: @wire.profile)
+      samples << sample
+      motion.tend(@wire, sample)
+      Feed.live(drive_id, sample)
+      notice(sample)
+      @last = sample
+      true
+    end
+
+    # What changed since the last poll, whoever changed it.
+    def notice(sample)
+      Recorder.noticed(self, @last, sample)
+      counters = sample.raw.values_at(*COUNTERS)
+      return if counters == @counters
+      read_values(@wire)
+      Feed.changed(drive_id, "values")
+    end
+
+    def lose(reason)
+      was_online = state == :online
+      @wire&.close
+      @wire = nil
+      turn(:lost, reason)
+      @jobs.fail_all(Lost.new(reason))
+      motion.link_lost
+      Recorder.lost(self, reason) if was_online
+      wait(BACK_OFF.fetch(@attempts, BACK_OFF.last))
+      @attempts += 1
+    end
+
+    def wait(seconds)
+      deadline = now + seconds
+      until @closing || now >= deadline
+        @jobs.take([ deadline - now, 0.1 ].min)&.fail(Offline.new(name))
+      end
+    end
+
+    def farewell
+      motion.stop_before_leaving(@wire) if @wire
+    rescue Lost, Refused => e
+      Rails.logger.warn("link #{name}: could not stop before leaving: #{e.message}")
+    ensure
+      @wire&.close
+      @jobs.fail_all(Offline.new(name))
+    end
+
+    def turn(state, message)
+      @state = state
+      @message = message
+      @since = Time.current
+      Feed.changed(drive_id, "link")
+    end
+
+    def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+  end
+end

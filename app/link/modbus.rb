@@ -1,0 +1,120 @@
+# frozen_string_literal: true
+
+require "socket"
+
+module Link
+  # A Modbus TCP client for one thread. Every call has one deadline for all its bytes; a late, short or foreign answer raises Lost, after
+  # which the socket must not be used again. See docs/decisions/modbus-client.md for why this is not a gem.
+  class Modbus
+    CONNECT_TIMEOUT = 1.0 # s
+    ANSWER_TIMEOUT = 0.6  # s; a drive answers within milliseconds, and a loss has to be shown within a second
+
+    def self.open(host, port, unit: 1)
+      socket = Socket.tcp(host, port, connect_timeout: CONNECT_TIMEOUT)
+      socket.setsockopt(Socket::IPPROTO_TCP, Socket::TCP_NODELAY, 1)
+      new(socket, unit)
+    rescue SystemCallError, SocketError, IOError => e
+      raise Lost, reason_for(e, host, port)
+    end
+
+    def self.reason_for(error, host, port)
+      case error
+      when Errno::ECONNREFUSED then "Nothing listens at #{host}:#{port}. Is the drive powered, and the port right?"
+      when Errno::ETIMEDOUT then "#{host}:#{port} does not answer. Is the cable plugged in, and the address of this network?"
+      when Errno::EHOSTUNREACH, Errno::ENETUNREACH then "There is no way to #{host} from this laptop's networks."
+      when SocketError then "“#{host}” is no address that can be found."
+      else "No connection to #{host}:#{port}: #{error.message}"
+      end
+    end
+
+    def initialize(socket, unit)
+      @socket = socket
+      @unit = unit
+      @transaction = 0
+    end
+
+    def close = @socket.close
+
+    # @return [Array<Integer>] register words
+    def read(first, count)
+      words_of(ask([ 3, first, count ].pack("Cnn")), count)
+    end
+
+    def write(first, words)
+      ask([ 16, first, words.size, words.size * 2, *words ].pack("CnnCn*"))
+      nil
+    end
+
+    # Writes, then reads, in one exchange.
+    def write_and_read(first, words, read_first, count)
+      words_of(ask([ 23, read_first, count, first, words.size, words.size * 2, *words ].pack("CnnnnCn*")), count)
+    end
+
+    # Function code 43/14. @return [Hash{Integer => String}] object id => text
+    def identify
+      objects = {}
+      object = 0
+      loop do
+        answer = ask([ 43, 14, 3, object ].pack("C4"))
+        more, object = parse_identification(answer, objects)
+        return objects unless more
+      end
+    end
+
+    private
+
+    def ask(pdu)
+      deadline = now + ANSWER_TIMEOUT
+      @transaction = (@transaction + 1) & 0xFFFF
+      @socket.write(Gallop::Modbus.frame(@transaction, @unit, pdu))
+      answer = receive(deadline)
+      return answer if answer.getbyte(0) == pdu.getbyte(0)
+      raise Refused, answer.getbyte(1) || 0 if answer.getbyte(0) == (pdu.getbyte(0) | 0x80)
+      raise Lost, "The drive answered a question that was not asked (function #{answer.getbyte(0)})."
+    rescue SystemCallError, IOError => e
+      raise Lost, "The connection broke: #{e.message}"
+    end
+
+    def receive(deadline)
+      header = Gallop::Modbus::Header.parse(take(Gallop::Modbus::HEADER_BYTES, deadline))
+      raise Lost, "What came back is no Modbus frame." unless header.valid?
+      raise Lost, "The drive answered out of turn." unless header.transaction == @transaction
+      take(header.pdu_bytes, deadline)
+    end
+
+    def take(count, deadline)
+      bytes = +"".b
+      while bytes.bytesize < count
+        left = deadline - now
+        raise Lost, timeout_text(bytes) if left <= 0 || !@socket.wait_readable(left)
+        chunk = @socket.read_nonblock(count - bytes.bytesize, exception: false)
+        raise Lost, "The drive closed the connection." if chunk.nil?
+        bytes << chunk unless chunk == :wait_readable
+      end
+      bytes
+    end
+
+    def timeout_text(bytes)
+      bytes.empty? ? "No answer for #{(ANSWER_TIMEOUT * 1000).round} ms." : "The answer broke off after #{bytes.bytesize} bytes."
+    end
+
+    def words_of(answer, count)
+      raise Lost, "#{count} registers were asked for, #{answer.bytesize - 2} bytes came." unless answer.bytesize == 2 + count * 2 && answer.getbyte(1) == count * 2
+      answer.byteslice(2..).unpack("n*")
+    end
+
+    def parse_identification(answer, objects)
+      _, _, _, _, more, following, count = answer.unpack("C7")
+      rest = answer.byteslice(7..)
+      count.to_i.times do
+        id, length = rest.to_s.unpack("CC")
+        raise Lost, "The device identification is cut short." if length.nil? || rest.bytesize < 2 + length
+        objects[id] = rest.byteslice(2, length).force_encoding(Encoding::UTF_8).scrub("?")
+        rest = rest.byteslice((2 + length)..)
+      end
+      [ more == 0xFF && following > objects.keys.max.to_i - 1, following ]
+    end
+
+    def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+  end
+end

@@ -1,0 +1,8 @@
+# frozen_string_literal: true
+
+module Link
+  # Something was asked of a drive that is not connected.
+  class Offline < StandardError
+    def initialize(name) = super("#{name} is not connected. Connect it first.")
+  end
+end

@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module Link
+  # Keeps in the database and the logbook what the link's thread notices.
+  module Recorder
+    module_function
+
+    def connected(connection)
+      with_drive(connection) do |drive|
+        identity = connection.identity
+        replaced = drive.identity["serial"].present? && drive.identity["serial"] != identity.serial
+        drive.update!(identity: identity.as_json, family: identity.profile.family)
+        drive.log("link", "Connected", "#{identity.model}, serial #{identity.serial}, firmware #{identity.firmware}, #{connection.live.size} values read")
+        drive.log("link", "Another drive answers than before", "serial #{identity.serial}") if replaced
+      end
+    end
+
+    # @param before [Hash] the live values as they were before, empty at first
+    def values_read(connection, profile, before)
+      with_drive(connection) do |drive|
+        starts = connection.live["device.starts"]
+        restarted = drive.starts && starts != drive.starts
+        remembered = before.any? ? before : drive.live
+        drive.note_restart(profile, remembered, connection.live) if restarted && remembered.any?
+        drive.update!(live: connection.live.slice(*settings_of(profile)), stored: connection.stored, starts: starts, read_at: Time.current)
+      end
+      Feed.changed(connection.drive_id, "values", "tray")
+    end
+
+    def lost(connection, reason)
+      with_drive(connection) { |drive| drive.log("link", "Connection lost", reason) }
+    end
+
+    def dead_man(connection)
+      with_drive(connection) { |drive| drive.log("stop", "Stopped by the dead-man", "The browser that held the reins gave no sign of life.") }
+      Feed.changed(connection.drive_id, "motion", "logbook")
+    end
+
+    # Faults that come and go between two polls.
+    def noticed(connection, last, sample)
+      return if last && last.fault_code == sample.fault_code && last.state == sample.state
+      note_fault(connection, last, sample)
+      Feed.changed(connection.drive_id, "motion", "faults")
+    end
+
+    def note_fault(connection, last, sample)
+      code = sample.fault_code
+      return if code == last&.fault_code.to_i
+      with_drive(connection) do |drive|
+        next drive.log("fault", "Fault cleared") if code.zero?
+        fault = sample.profile.fault(code)
+        drive.log("fault", "Fault #{fault.hex}: #{fault.name}", fault.meaning)
+      end
+    end
+
+    def settings_of(profile) = profile.settings.map(&:key) + [ "device.starts" ]
+
+    # The link lives on when its drive was deleted meanwhile; there is then nothing to record.
+    def with_drive(connection)
+      Rails.application.executor.wrap do
+        drive = Drive.find_by(id: connection.drive_id)
+        yield drive if drive
+      end
+    end
+  end
+end

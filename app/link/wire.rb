@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module Link
+  # A drive on the wire, in entries of its object dictionary: raw values by key.
+  class Wire
+    attr_reader :profile
+
+    def initialize(modbus, profile)
+      @modbus = modbus
+      @profile = profile
+      live = profile.live
+      @live_entries = live
+      @live_first = live.first.register
+      @live_count = live.last.registers.end - @live_first
+      @token = 0
+    end
+
+    def close = @modbus.close
+
+    # @yield after each block with the share that is read so far
+    # @return [Hash{String => Object}] raw by key
+    def read(entries, offset: 0)
+      spans = profile.spans(entries)
+      words = {}
+      spans.each_with_index do |span, done|
+        @modbus.read(span.begin + offset, span.size).each_with_index { |word, n| words[span.begin + n] = word }
+        yield (done + 1.0) / spans.size if block_given?
+      end
+      entries.to_h { |entry| [ entry.key, entry.decode(entry.registers.map { |register| words[register] }) ] }
+    end
+
+    def read_one(key) = read([ profile.fetch(key) ]).fetch(key)
+
+    # What the drive would start with, by its mirror of the stored memory.
+    def read_stored(entries = profile.settings, &) = read(entries, offset: Gallop::Objects::Profile::STORED_OFFSET, &)
+
+    # @raise [Refused] with the reason that the drive's diagnosis gives
+    def write(key, raw)
+      entry = profile.fetch(key)
+      @modbus.write(entry.register, entry.encode(raw))
+    rescue Refused => e
+      raise Refused.new(e.code, diagnosis)
+    end
+
+    # The block of live figures; with a token the dead-man is refreshed in the same exchange.
+    def live(refresh: false)
+      words = refresh ? refresh_and_read : @modbus.read(@live_first, @live_count)
+      @live_entries.to_h { |entry| [ entry.key, entry.decode(words[entry.register - @live_first, entry.register_count]) ] }
+    end
+
+    private
+
+    def refresh_and_read
+      @token = (@token + 1) & 0xFFFF
+      @modbus.write_and_read(profile.fetch("control.watchdog_token").register, [ @token ], @live_first, @live_count)
+    end
+
+    def diagnosis
+      entry = profile.fetch("diagnosis.refused_reason")
+      entry.choices[read_one(entry.key)]&.downcase
+    end
+  end
+end

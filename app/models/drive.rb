@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+# A drive of a project: where it is, what it was last seen to hold, what is drafted for it.
+class Drive < ApplicationRecord
+  include Linked
+  include Drafted
+  include Commanded
+  include Logged
+
+  belongs_to :project
+  has_many :facts, dependent: :delete_all
+  has_many :drafts, dependent: :delete_all
+  has_many :write_batches, dependent: :destroy
+  has_many :proofs, dependent: :delete_all
+
+  normalizes :name, :host, with: ->(text) { text.squish }
+  validates :name, presence: true, length: { maximum: 60 }, uniqueness: { scope: :project_id, case_sensitive: false }
+  validates :host, presence: true, length: { maximum: 253 }, format: { with: /\A[A-Za-z0-9.:\-]+\z/, message: "is an address or a host name" }
+  validates :port, numericality: { only_integer: true, in: 1..65_535 }
+  validates :unit, numericality: { only_integer: true, in: 0..255 }
+  validates :gait, inclusion: { in: Gallop::Gait.names }
+
+  # @return [Gallop::Objects::Profile, nil] nil as long as nobody knows what family it is
+  def profile = family && Gallop::Objects::Profile.load(family)
+
+  def envelope = Gallop::Gait.fetch(gait)
+end

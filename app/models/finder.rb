@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+# Finds stages, values, fault codes and drives of a project by any word that a technician would use. Every word typed must be found
+# somewhere in an item; where it is found decides the rank.
+class Finder
+  MOST = 12
+  WEIGHTS = { name: 10, key: 7, synonym: 8, address: 12, help: 2 }.freeze
+  Hit = Gallop::Record.define(:kind, :title, :detail, :path, :score)
+
+  def initialize(project, drive)
+    @project = project
+    @drive = drive
+  end
+
+  # @return [Array<Hit>] best first
+  def find(query)
+    words = query.downcase.split.first(6)
+    return [] if words.empty?
+    items.filter_map { |item| hit(item, words) }.sort_by { |hit| [ -hit.score, hit.title ] }.first(MOST)
+  end
+
+  private
+
+  def items = drives + pages + (@drive ? stages : []) + (@drive&.profile ? values + faults : [])
+
+  def hit(item, words)
+    scores = words.map { |word| item[:texts].filter_map { |field, text| score(field, text, word) }.max }
+    return if scores.any?(&:nil?)
+    Hit.new(kind: item[:kind], title: item[:title], detail: item[:detail], path: item[:path], score: scores.sum + item.fetch(:bonus, 0))
+  end
+
+  def score(field, text, word)
+    weight = WEIGHTS.fetch(field)
+    text = text.downcase
+    return weight * 3 if text == word
+    return weight * 2 if text.match?(/(\A|[\s.:,(-])#{Regexp.escape(word)}/)
+    weight if word.length > 2 && text.include?(word)
+  end
+
+  def base = "/projects/#{@project.id}"
+  def drive_path(drive, stage) = "#{base}/drives/#{drive.id}/#{stage}"
+
+  def drives
+    @project.drives.map do |drive|
+      { kind: "drive", title: drive.name, detail: "#{drive.host}:#{drive.port}", path: drive_path(drive, "connect"), bonus: 4, texts: { name: drive.name, help: drive.host } }
+    end
+  end
+
+  def pages
+    [ { kind: "page", title: "Logbook", detail: "Who did what, when", path: "#{base}/logbook", texts: { name: "Logbook", synonym: "history log record", help: "" } },
+      { kind: "page", title: "Project", detail: "Its drives", path: base, texts: { name: "Project", synonym: "drives overview", help: "" } } ]
+  end
+
+  def stages
+    words = { "connect" => "link address identity network online", "motor" => "nameplate facts data pole pairs", "verify" => "turn run jog start direction enable gait" }
+    Course.new(@drive).stages.map do |stage|
+      { kind: "stage", title: stage.title, detail: "Stage of #{@drive.name}", path: drive_path(@drive, stage.id), bonus: 6, texts: { name: stage.title, help: words.fetch(stage.id) } }
+    end
+  end
+
+  def values
+    @drive.profile.entries.map do |entry|
+      { kind: "value", title: entry.name, detail: "#{entry.key}  #{entry.address}", path: drive_path(@drive, "connect") + "?value=#{entry.key}", bonus: entry.setting? ? 1 : 0,
+        texts: { name: entry.name, key: entry.key, synonym: entry.synonyms.join(", "), address: "#{entry.address} 0x#{entry.address} #{entry.index} #{entry.register}", help: entry.help } }
+    end
+  end
+
+  def faults
+    @drive.profile.faults.values.map do |fault|
+      { kind: "fault", title: "Fault #{fault.hex}: #{fault.name}", detail: fault.meaning, path: drive_path(@drive, "verify") + "?fault=#{fault.hex}",
+        texts: { name: fault.name, address: "#{fault.hex} 0x#{fault.hex} #{fault.code}", synonym: "fault trip alarm", help: fault.meaning } }
+    end
+  end
+end

@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+# Who did what, when. Entries are written once and never changed.
+class LogbookEntry < ApplicationRecord
+  KINDS = %w[link write store restart motion stop fault gait reins proof project].freeze
+
+  belongs_to :project
+  belongs_to :drive, optional: true
+
+  validates :kind, inclusion: { in: KINDS }
+
+  scope :newest_first, -> { order(at: :desc, id: :desc) }
+
+  def readonly? = persisted?
+end

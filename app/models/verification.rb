@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+# The stage Verify of one drive: needs, gait, speed and proofs as they stand.
+class Verification
+  attr_reader :drive
+
+  def initialize(drive, tab)
+    @drive = drive
+    @tab = tab
+  end
+
+  def needs = Motion::Needs.new(drive, @tab).all
+  def gaits = Gallop::Gait.all
+  def gait = drive.gait
+  def armed = drive.connection&.motion&.armed? || false
+  def speed = drive.connection&.motion&.speed.to_f
+  def allowed = drive.envelope.highest(limit)
+  def proofs = drive.proofs.order(taken_at: :desc).limit(10)
+
+  def limit
+    entry = drive.profile.fetch(drive.profile.speed_command.fetch("limit"))
+    entry.figure(drive.live_values.fetch(entry.key) { entry.default_raw })
+  end
+
+  def status_bits = drive.profile.fetch("control.status").bits.map { |bit, name| { bit: bit, name: name } }
+end

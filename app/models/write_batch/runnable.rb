@@ -1,0 +1,92 @@
+# frozen_string_literal: true
+
+class WriteBatch
+  # Sending the lines of a batch, one by one, each confirmed by what the drive reads back.
+  module Runnable
+    # @return [WriteBatch] self, in its final state
+    def run
+      update!(state: "running", message: "")
+      lines.select(&:open?).each { |line| send_line(line) }
+      finish
+    rescue Link::Lost, Link::Offline => e
+      interrupt(e.message)
+    end
+
+    def resume
+      raise Closed unless resumable?
+      drive.log("write", "Batch resumed", "#{confirmed_count} of #{lines.size} values had been confirmed.")
+      lines.select { |line| line.state == "refused" }.each { |line| line.update!(state: "pending", message: "") }
+      lines.reset
+      run
+    end
+
+    # Puts back what the drive had before, the last line first.
+    def undo
+      raise Closed unless resumable?
+      drive.connection!
+      lines.select(&:may_have_landed?).reverse_each { |line| put_back(line) }
+      update!(state: "undone", ended_at: Time.current, message: "")
+      drive.log("write", "Batch undone", "#{lines.count { |line| line.state == 'undone' }} values are as before.")
+      announce
+      self
+    rescue Link::Lost, Link::Offline => e
+      interrupt(e.message)
+    end
+
+    def interrupt(reason)
+      update!(state: "interrupted", message: reason)
+      drive.log("write", "Batch interrupted", "#{confirmed_count} of #{lines.size} values were confirmed. #{reason}")
+      announce
+      self
+    end
+
+    private
+
+    def send_line(line)
+      line.update!(state: "sent")
+      read_back = exchange(line.key, line.wanted)
+      line.update!(read_back: read_back, state: read_back == line.wanted ? "confirmed" : "adjusted")
+      drive.drafts.where(key: line.key).delete_all
+      announce_progress
+    rescue Link::Refused => e
+      line.update!(state: "refused", message: e.message)
+    end
+
+    def put_back(line)
+      read_back = exchange(line.key, line.before)
+      line.update!(state: "undone", read_back: read_back)
+      drive.draft(line.key, line.wanted, reason: "undone batch")
+    rescue Link::Refused => e
+      line.update!(message: "could not be put back: #{e.message}")
+    end
+
+    # @return [Object] what the drive made of it
+    def exchange(key, raw)
+      connection = drive.connection!
+      connection.ask do |wire|
+        wire.write(key, raw)
+        wire.read_one(key).tap { |read_back| connection.took(key, read_back) }
+      end
+    end
+
+    def finish
+      refused = lines.count { |line| line.state == "refused" }
+      update!(state: refused.zero? ? "done" : "failed", ended_at: Time.current, message: refused.zero? ? "" : "#{refused} of #{lines.size} values were refused.")
+      drive.log("write", "#{lines.size - refused} value#{'s' if lines.size - refused != 1} written and read back", [ message, lines.map(&:key).join(", ") ].compact_blank.join(" "))
+      drive.connection&.reread
+      drive.settle_drafts
+      announce
+      self
+    end
+
+    def announce = Link::Feed.changed(drive_id, "values", "tray", "batch")
+
+    def announce_progress
+      @announced ||= 0.0
+      now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      return if now - @announced < 0.1
+      @announced = now
+      Link::Feed.changed(drive_id, "batch")
+    end
+  end
+end

@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+module Motion
+  # Who may move one drive: a browser tab, known by a secret of its own, that gives a sign of life ten times a second.
+  class Reins
+    FRESH = 0.3      # s without a sign of life after which the dead-man falls
+    FORGOTTEN = 10.0 # s after which a silent holder has let go
+
+    # Another tab holds the reins.
+    class Held < StandardError
+      attr_reader :holder
+
+      def initialize(holder)
+        @holder = holder
+        super("#{holder} holds the reins. Taking them over stops the motor first.")
+      end
+    end
+
+    def initialize
+      @mutex = Mutex.new
+      @tab = @label = nil
+      @beat = 0.0
+    end
+
+    # @return [String, nil] the holder's name
+    def holder = @mutex.synchronize { @label if holding? }
+    def held_by?(tab) = @mutex.synchronize { !tab.nil? && holding? && @tab == tab }
+    def fresh? = @mutex.synchronize { !@tab.nil? && now - @beat < FRESH }
+
+    # @raise [Held] when another tab holds them
+    def take(tab, label)
+      @mutex.synchronize do
+        raise Held, @label if holding? && @tab != tab
+        hand_to(tab, label)
+      end
+    end
+
+    def hand_over(tab, label) = @mutex.synchronize { hand_to(tab, label) }
+
+    # @return [Boolean] whether this tab held them
+    def release(tab)
+      @mutex.synchronize do
+        next false unless @tab == tab
+        @tab = @label = nil
+        true
+      end
+    end
+
+    # A sign of life of the holder; of anybody else it means nothing.
+    def beat(tab)
+      @mutex.synchronize { @beat = now if @tab == tab }
+    end
+
+    private
+
+    def hand_to(tab, label)
+      @tab = tab
+      @label = label
+      @beat = now
+    end
+
+    def holding? = !@tab.nil? && now - @beat < FORGOTTEN
+    def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+  end
+end

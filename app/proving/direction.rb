@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module Proving
+  # "Turns in the right direction": the technician says what was seen at the machine, Gallop adds what was measured while the motor turned.
+  class Direction
+    KIND = "direction"
+    LOOK_BACK = 60.0   # s of live figures that are searched
+    SHORTEST = 0.5     # s of steady turning that are needed
+    RESTS_ON = %w[motor.pole_pairs feedback.direction feedback.commutation_offset feedback.counts_per_turn limits.direction].freeze
+
+    # The test cannot be concluded; the message says what is missing.
+    class Undecided < StandardError
+    end
+
+    def initialize(drive)
+      @drive = drive
+    end
+
+    # @param seen [String] forward, backward or nothing, as the technician saw the machine move
+    # @param expected [String] forward or backward, what it should have done
+    # @return [Proof] @raise [Undecided]
+    def conclude(seen:, expected:)
+      turning = longest_turn
+      measured = measure(turning)
+      verdict = seen == expected && measured[:agrees] ? "proven" : "failed"
+      proof = @drive.proofs.create!(kind: KIND, verdict: verdict, author: Current.author.to_s, taken_at: Time.current, inputs: inputs,
+                                    result: measured.merge(seen: seen, expected: expected))
+      @drive.log("proof", "Direction #{verdict == 'proven' ? 'proven' : 'not right'}", sentence(measured, seen))
+      proof
+    end
+
+    private
+
+    # The latest stretch in which the demand stood still at something other than zero.
+    def longest_turn
+      connection = @drive.connection!
+      samples = connection.samples.since(Process.clock_gettime(Process::CLOCK_MONOTONIC) - LOOK_BACK)
+      stretch = samples.slice_when { |a, b| a["speed.demand"] != b["speed.demand"] || a.state != b.state }
+                       .select { |part| steady?(part) }.last
+      stretch or raise Undecided, "The motor has not turned steadily for #{SHORTEST} s within the last minute. Start it, let it turn, then say what you saw."
+    end
+
+    def steady?(part)
+      part.first.state == :operation_enabled && part.first["speed.demand"].nonzero? && part.last.at - part.first.at >= SHORTEST
+    end
+
+    def measure(samples)
+      settled = samples.drop(samples.size / 3)
+      speed = mean(settled, "speed.actual")
+      demand = samples.first["speed.demand"]
+      { demanded: demand, speed: speed.round(1), current: mean(settled, "motor.current").round(3), seconds: (samples.last.at - samples.first.at).round(2),
+        agrees: speed * demand > 0 && (speed - demand).abs <= [ 0.1 * demand.abs, 5 ].max }
+    end
+
+    def mean(samples, key) = samples.sum { |sample| sample[key] } / samples.size.to_f
+
+    def inputs = @drive.live_values.slice(*RESTS_ON)
+
+    def sentence(measured, seen)
+      "Seen: #{seen}. Demanded #{measured[:demanded].round(1)} rpm, measured #{measured[:speed]} rpm at #{measured[:current]} A."
+    end
+  end
+end

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+# A drive as the frame shows it: chip, course, tray counts.
+class DriveSerializer < ApplicationSerializer
+  field :id, "number"
+  field :project_id, "number"
+  field :name, "string"
+  field :host, "string"
+  field :port, "number"
+  field :unit, "number"
+  field :gait, "string"
+  field :link_wanted, "boolean"
+  field(:family, "string | null") { |drive| drive.profile&.title }
+  field(:identity, "Record<string, string>")
+  field(:read_at, "string | null") { |drive| drive.read_at&.iso8601(3) }
+  field(:link, "LinkState") { |drive| LinkStateSerializer.new(drive).to_h }
+  field(:stages, "Stage[]") { |drive| StageSerializer.new(Course.new(drive).stages).to_h }
+  field(:live_entries, "LiveEntry[]") { |drive| LiveEntrySerializer.new(drive.profile&.live.to_a).to_h }
+  field(:speed_limit, "number | null") { |drive| drive.profile && drive.live_values[drive.profile.speed_command["limit"]]&.then { |raw| drive.profile.fetch(drive.profile.speed_command["limit"]).figure(raw) } }
+  field(:reins, "{ holder: string | null; mine: boolean }") do |drive|
+    reins = drive.connection&.motion&.reins
+    { holder: reins&.holder, mine: reins&.held_by?(Current.tab) || false }
+  end
+  field(:armed, "boolean") { |drive| drive.connection&.motion&.armed? || false }
+  field(:tray, "{ drafted: number; restart: number; unstored: number; waiting: number; interrupted: number }") do |drive|
+    tray = Tray.new(drive)
+    { drafted: tray.drafted.size, restart: tray.restart_drafted, unstored: tray.unstored.size, waiting: tray.waiting_for_restart,
+      interrupted: drive.write_batches.where(state: %w[interrupted failed]).count }
+  end
+  field(:lost, "LostValue[]") { |drive| drive.profile ? LostValueSerializer.new(drive.lost, params: { profile: drive.profile }).to_h : [] }
+end

@@ -1,0 +1,8 @@
+# frozen_string_literal: true
+
+class HitSerializer < ApplicationSerializer
+  field :kind, "'stage' | 'value' | 'fault' | 'drive' | 'page'"
+  field :title, "string"
+  field :detail, "string"
+  field :path, "string"
+end

@@ -1,0 +1,8 @@
+# frozen_string_literal: true
+
+class NeedSerializer < ApplicationSerializer
+  field :id, "string"
+  field :label, "string"
+  field :met, "boolean"
+  field :state, "string"
+end

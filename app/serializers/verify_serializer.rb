@@ -1,0 +1,13 @@
+# frozen_string_literal: true
+
+class VerifySerializer < ApplicationSerializer
+  many :needs, resource: NeedSerializer
+  many :gaits, resource: GaitSerializer
+  field :gait, "string"
+  field :armed, "boolean"
+  field :speed, "number"
+  field :limit, "number"
+  field :allowed, "number"
+  field(:status_bits, "{ bit: number; name: string }[]")
+  many :proofs, resource: ProofSerializer
+end

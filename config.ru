@@ -1,0 +1,8 @@
+# frozen_string_literal: true
+
+require_relative "config/environment"
+
+Serving.begin
+
+run Rails.application
+Rails.application.load_server

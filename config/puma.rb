@@ -1,0 +1,8 @@
+# frozen_string_literal: true
+
+# One process with threads: see docs/decisions/one-process.md.
+threads 5, 24
+port ENV.fetch("PORT", 4100), "127.0.0.1"
+environment ENV.fetch("RAILS_ENV", "development")
+force_shutdown_after 2
+pidfile ENV["PIDFILE"] if ENV["PIDFILE"]

@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module Gallop
+  # Motor facts in; consequences, findings and proposals out.
+  #
+  #   profile = Gallop::Objects::Profile.load("shire")
+  #   Gallop::Motors.for(profile, "rated_power" => "1,5 kW", "rated_speed" => "1425").assessment.findings
+  module Motors
+    # @param profile [Objects::Profile] of the drive @param typed [Hash] facts as typed
+    # @return [Synchronous, Induction]
+    def self.for(profile, typed)
+      kind(profile).new(profile, typed)
+    end
+
+    def self.fields(profile) = kind(profile)::FIELDS
+    def self.kind(profile) = profile.motor_kind == :synchronous ? Synchronous : Induction
+  end
+end

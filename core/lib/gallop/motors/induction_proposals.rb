@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Motors
+    # Values for a frequency drive from the nameplate of its motor.
+    module InductionProposals
+      private
+
+      def propose_type = sheet["type"] && propose("motor.catalogue_number", sheet["type"].byteslice(0, 32).scrub(""), "as given", facts: %w[type])
+      def propose_power = take_over("rated_power", "motor.rated_power")
+      def propose_voltage = take_over("rated_voltage", "motor.rated_voltage")
+      def propose_current = take_over("rated_current", "motor.rated_current")
+      def propose_frequency = take_over("rated_frequency", "motor.rated_frequency")
+      def propose_speed = take_over("rated_speed", "motor.rated_speed")
+      def propose_power_factor = take_over("power_factor", "motor.power_factor")
+      def propose_thermal_time = take_over("thermal_time", "motor.thermal_time")
+      def propose_speed_limit = take_over("top_speed", "limits.motor_speed", "the top speed allowed")
+      def propose_highest_speed = take_over("top_speed", "limits.highest_speed", "the top speed allowed")
+
+      def propose_pole_pairs
+        pairs && propose("motor.pole_pairs", pairs, sheet["pole_pairs"] ? "as given" : "follows from frequency and speed", facts: %w[rated_frequency rated_speed pole_pairs])
+      end
+
+      def propose_torque = torque && propose("motor.rated_torque", torque, "power over speed", facts: %w[rated_power rated_speed])
+
+      def propose_stator_resistance
+        estimated_resistance && propose("motor.stator_resistance", estimated_resistance, "estimated from the losses; measure it later", facts: %w[rated_power rated_voltage rated_current power_factor])
+      end
+
+      def propose_no_load_current
+        estimated_no_load_current && propose("motor.no_load_current", estimated_no_load_current, "estimated from the power factor; measure it later", facts: %w[rated_current power_factor])
+      end
+
+      # √3 · R · I_0: what the stator resistance takes at standstill with the magnetising current.
+      def propose_boost
+        return unless estimated_resistance && estimated_no_load_current
+        propose("output.boost", Motor::SQRT3 * estimated_resistance * estimated_no_load_current, "magnetising current through the phase resistance", facts: %w[rated_power rated_voltage rated_current power_factor])
+      end
+
+      # Room for twice the rated slip above top speed.
+      def propose_output_frequency
+        top = si("top_speed") or return
+        return unless slip_possible?
+        frequency = top * pairs / (2 * Math::PI) + 2 * slip * si("rated_frequency")
+        propose("limits.output_frequency", [ frequency, rating(:output_frequency) ].min, "top speed and twice the rated slip", facts: %w[top_speed rated_frequency rated_speed])
+      end
+
+      def propose_current_limit
+        current = si("rated_current") or return
+        share = [ 1.5, rating(:peak_current) / current ].min
+        propose("limits.current", (share * 1000).floor / 10.0, share < 1.5 ? "the drive's peak of #{show(rating(:peak_current), 'A')}" : "one and a half times the rated current", facts: %w[rated_current])
+      end
+    end
+  end
+end

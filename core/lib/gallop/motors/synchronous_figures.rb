@@ -1,0 +1,93 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Motors
+    # What follows from the data of a synchronous motor.
+    module SynchronousFigures
+      VOLTAGE_RESERVE = 0.94 # share of the bus voltage that the current control may use in steady state
+
+      private
+
+      def phase_resistance = si("line_resistance")&./(2)
+      def phase_inductance = si("line_inductance")&./(2)
+      def psi = with("torque_constant", "pole_pairs") { |kt, p| kt / (1.5 * Motor::SQRT2 * p) }
+
+      # Speed (rad/s) at which the voltage for a torque reaches what the bus gives:
+      # (ω_e ψ + R i)² + (ω_e L i)² = V², solved for ω_e = p ω.
+      def voltage_limited_speed(torque, bus)
+        with("torque_constant", "pole_pairs", "line_resistance", "line_inductance") do |kt, p, line_r, line_l|
+          i = torque / kt * Motor::SQRT2
+          v = bus / Motor::SQRT3 * VOLTAGE_RESERVE
+          a = psi**2 + (line_l / 2 * i)**2
+          b = 2 * psi * line_r / 2 * i
+          c = (line_r / 2 * i)**2 - v**2
+          root = b**2 - 4 * a * c
+          c.positive? || root.negative? ? 0.0 : (-b + Math.sqrt(root)) / (2 * a) / p
+        end
+      end
+
+      def top_speed_on_bus
+        torque = si("rated_torque") or return
+        speed = voltage_limited_speed(torque, bus_voltage) or return
+        weakest = voltage_limited_speed(torque, weakest_bus_voltage)
+        consequence("top_speed_on_bus", "Top speed on a #{show(bus_voltage, 'V', 0)} bus", speed * Motor::RPM, "rpm", 0,
+                    "At rated torque with 6 % voltage in reserve; #{rpm(weakest)} when the mains is 10 % low.")
+      end
+
+      def output_frequency
+        with("top_speed", "pole_pairs") do |speed, p|
+          consequence("output_frequency", "Drive output frequency at #{rpm(speed)}", speed * p / (2 * Math::PI), "Hz", 0,
+                      "The drive allows #{show(rating(:output_frequency), 'Hz', 0)}.")
+        end
+      end
+
+      # t = −τ ln(1 − (I_n/I_p)²): the heat of a cold winding at peak current reaches what rated current ends in.
+      def time_at_peak
+        with("rated_current", "peak_current", "thermal_time") do |rated, peak, tau|
+          next if peak <= rated
+          consequence("time_at_peak", "Time at peak current", -tau * Math.log(1 - (rated / peak)**2), "s", 1,
+                      "From a cold winding with its time constant of #{show(tau, 's', 0)}.")
+        end
+      end
+
+      def electrical_time_constant
+        with("line_resistance", "line_inductance") { |r, l| consequence("electrical_time_constant", "Electrical time constant", l / r * 1e3, "ms", 2) }
+      end
+
+      # τ_m = R J / (1.5 p² ψ²) with phase figures
+      def mechanical_time_constant
+        with("rotor_inertia", "pole_pairs", "line_resistance", "torque_constant") do |j, p, line_r, _|
+          consequence("mechanical_time_constant", "Mechanical time constant, bare rotor", line_r / 2 * j / (1.5 * (p * psi)**2) * 1e3, "ms", 2)
+        end
+      end
+
+      def peak_acceleration
+        with("peak_current", "torque_constant", "rotor_inertia") do |peak, kt, j|
+          usable = [ peak, rating(:peak_current) ].min
+          consequence("peak_acceleration", "Acceleration, bare rotor", usable * kt / j / 1e3, "krad/s²", 0, "At #{show(usable, 'A', 1)}, the smaller of motor and drive peak.")
+        end
+      end
+
+      # K_e(line, rms) = K_t/√3 in V·s/rad
+      def voltage_constant_follows
+        with("torque_constant") do |kt|
+          consequence("voltage_constant", "Voltage constant that belongs to it", kt / Motor::SQRT3 * 1000 / Motor::RPM, "V/krpm", 1, "Line to line, rms.")
+        end
+      end
+
+      def flux
+        psi && consequence("flux", "Flux linkage of the magnets", psi * 1e3, "mWb", 1, "Peak, of one phase.")
+      end
+
+      def rated_power
+        with("rated_torque", "rated_speed") { |t, w| consequence("rated_power", "Rated power", t * w, "W", 0) }
+      end
+
+      def copper_loss
+        with("rated_current", "line_resistance") do |i, line_r|
+          consequence("copper_loss", "Copper loss at rated current", 1.5 * line_r * i**2, "W", 0, "At 20 °C; about 40 % more when hot.")
+        end
+      end
+    end
+  end
+end

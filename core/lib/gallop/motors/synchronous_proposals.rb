@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Motors
+    # Values for a servo drive from the data of its motor.
+    module SynchronousProposals
+      private
+
+      def propose_type = sheet["type"] && propose("motor.catalogue_number", sheet["type"].byteslice(0, 32).scrub(""), "as given", facts: %w[type])
+      def propose_rated_current = take_over("rated_current", "motor.rated_current")
+      def propose_rated_torque = take_over("rated_torque", "motor.rated_torque")
+      def propose_rated_speed = take_over("rated_speed", "motor.rated_speed")
+      def propose_pole_pairs = take_over("pole_pairs", "motor.pole_pairs")
+      def propose_torque_constant = take_over("torque_constant", "motor.torque_constant")
+      def propose_peak_current = take_over("peak_current", "motor.peak_current")
+      def propose_inertia = take_over("rotor_inertia", "motor.rotor_inertia")
+      def propose_thermal_time = take_over("thermal_time", "motor.thermal_time")
+      def propose_speed_limit = take_over("top_speed", "limits.motor_speed", "the top speed allowed")
+
+      def propose_resistance
+        phase_resistance && propose("motor.phase_resistance", phase_resistance, "half the figure between two lines", facts: %w[line_resistance])
+      end
+
+      def propose_inductance
+        phase_inductance && propose("motor.phase_inductance", phase_inductance * 1e3, "half the figure between two lines", facts: %w[line_inductance])
+      end
+
+      def propose_current_limit
+        with("peak_current", "rated_current") do |peak, rated|
+          usable = [ peak, rating(:peak_current) ].min
+          propose("limits.current", (usable / rated * 1000).floor / 10.0, "#{show(usable, 'A')}, the smaller of motor and drive peak", facts: %w[peak_current rated_current])
+        end
+      end
+
+      def propose_torque_limit
+        with("peak_current", "torque_constant", "rated_torque") do |peak, kt, rated|
+          usable = [ peak, rating(:peak_current) ].min * kt
+          propose("limits.torque", (usable / rated * 1000).floor / 10.0, "#{show(usable, 'N·m')} at the usable peak current", facts: %w[peak_current torque_constant rated_torque])
+        end
+      end
+    end
+  end
+end

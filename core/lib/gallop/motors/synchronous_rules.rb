@@ -1,0 +1,126 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Motors
+    # What cannot be, or does not fit, in the data of a synchronous motor.
+    module SynchronousRules
+      private
+
+      def pole_pairs_too_many
+        with("top_speed", "pole_pairs") do |speed, p|
+          frequency = speed * p / (2 * Math::PI)
+          limit = rating(:output_frequency)
+          next if frequency <= limit
+          most = (limit / (speed / (2 * Math::PI))).floor
+          finding(:blocker, "pole_pairs_too_many", "#{sheet['pole_pairs']} pole pairs cannot be run at #{rpm(speed)} on this drive",
+                  "That needs #{show(frequency, 'Hz', 0)} at the motor; the drive ends at #{show(limit, 'Hz', 0)}.",
+                  most.positive? ? "Check whether the nameplate counts poles: #{sheet['pole_pairs']} poles are #{show(sheet['pole_pairs'] / 2.0, nil, sheet['pole_pairs'].odd? ? 1 : 0)} pairs. At most #{most} pairs fit this speed." : "Lower the top speed.",
+                  facts: %w[pole_pairs top_speed], change: halved_poles(most))
+        end
+      end
+
+      def halved_poles(most)
+        pairs = sheet["pole_pairs"]
+        { fact: "pole_pairs", text: (pairs / 2).to_s } if pairs.even? && pairs / 2 <= most
+      end
+
+      # The inductive drop at rated speed and current alone must stay below the voltage there is.
+      def reactance_too_large
+        with("rated_speed", "pole_pairs", "line_inductance", "rated_current") do |speed, p, line_l, i|
+          drop = speed * p * line_l / 2 * i * Motor::SQRT2
+          available = bus_voltage / Motor::SQRT3
+          next if drop <= available
+          finding(:blocker, "reactance_too_large", "Inductance and pole pairs leave no voltage for torque",
+                  "At #{rpm(speed)} with #{sheet['pole_pairs']} pole pairs, #{show(si('line_inductance') * 1e3, 'mH', 2)} takes #{show(drop, 'V', 0)} at rated current; the bus gives #{show(available, 'V', 0)} a phase.",
+                  "Check the unit of the inductance and the pole pairs.", facts: %w[line_inductance pole_pairs rated_speed rated_current])
+        end
+      end
+
+      def torque_against_current
+        with("rated_torque", "rated_current", "torque_constant") do |torque, current, kt|
+          needed = torque / kt
+          gap = needed / current - 1
+          next if gap.abs <= 0.06
+          finding(:caution, "torque_against_current", "Rated torque and current disagree by #{percent(gap.abs)}",
+                  "#{show(torque, 'N·m')} at #{show(kt, 'N·m/A')} needs #{show(needed, 'A', 2)} rms; #{show(current, 'A', 2)} is given.#{peak_hint(needed, current)}",
+                  "Compare the three figures with the nameplate.", facts: %w[rated_torque rated_current torque_constant])
+        end
+      end
+
+      def peak_hint(needed, current)
+        return " The ratio is 1.41: one of them may be a peak figure." if (current / needed / Motor::SQRT2 - 1).abs < 0.04 || (needed / current / Motor::SQRT2 - 1).abs < 0.04
+        ""
+      end
+
+      def constants_disagree
+        with("torque_constant", "voltage_constant") do |kt, ke|
+          gap = ke * Motor::SQRT3 / kt - 1
+          next if gap.abs <= 0.06
+          finding(:caution, "constants_disagree", "Torque and voltage constant disagree by #{percent(gap.abs)}",
+                  "#{show(si('torque_constant'), 'N·m/A')} belongs to #{show(kt / Motor::SQRT3 * 1000 / Motor::RPM, 'V/krpm', 1)} line to line, rms; #{show(sheet['voltage_constant'], 'V/krpm', 1)} is given.",
+                  "Check whether one of them is a phase or a peak figure.", facts: %w[torque_constant voltage_constant])
+        end
+      end
+
+      def peak_below_rated
+        with("peak_current", "rated_current") do |peak, rated|
+          next if peak >= rated
+          finding(:blocker, "peak_below_rated", "Peak current #{show(peak, 'A')} is below rated current #{show(rated, 'A')}",
+                  "A motor stands its rated current for ever, so its peak cannot be smaller.", "Were the two exchanged?", facts: %w[peak_current rated_current])
+        end
+      end
+
+      def drive_too_small
+        current = si("rated_current") or return
+        limit = rating(:current)
+        return if current <= limit
+        finding(:caution, "drive_too_small", "The motor takes #{show(current, 'A')}, the drive gives #{show(limit, 'A')}",
+                "Above #{percent(limit / current)} of the rated torque the drive limits the current.", "Take a larger drive if the machine needs the full torque.", facts: %w[rated_current])
+      end
+
+      def peak_beyond_drive
+        peak = si("peak_current") or return
+        limit = rating(:peak_current)
+        return if peak <= limit
+        finding(:note, "peak_beyond_drive", "The drive ends at #{show(limit, 'A')}, below the motor's peak of #{show(peak, 'A')}",
+                "Short-time torque is bounded by the drive.", facts: %w[peak_current])
+      end
+
+      def top_speed_beyond_bus
+        top = si("top_speed") or return
+        reach = voltage_limited_speed(0.0, weakest_bus_voltage) or return
+        return if top <= reach
+        finding(:caution, "top_speed_beyond_bus", "#{rpm(top)} cannot be reached on a weak mains: the back-EMF ends it at #{rpm(reach)}",
+                "With the mains 10 % low the bus has #{show(weakest_bus_voltage, 'V', 0)}; the magnets alone use that up.", "Lower the top speed, or accept less at low mains.",
+                facts: %w[top_speed torque_constant])
+      end
+
+      def top_speed_above_rated
+        with("top_speed", "rated_speed") do |top, rated|
+          next if top <= rated
+          finding(:note, "top_speed_above_rated", "Top speed #{rpm(top)} is above rated speed #{rpm(rated)}",
+                  "Above rated speed the continuous torque falls, mainly by iron loss.", facts: %w[top_speed rated_speed])
+        end
+      end
+
+      def electrical_time_unusual
+        with("line_resistance", "line_inductance") do |r, l|
+          tau = l / r
+          next if tau.between?(0.2e-3, 50e-3)
+          finding(:caution, "electrical_time_unusual", "An electrical time constant of #{show(tau * 1e3, 'ms')} is unusual",
+                  "Synchronous motors lie between 0.2 and 50 ms.", "Check the units of resistance and inductance.", facts: %w[line_resistance line_inductance])
+        end
+      end
+
+      def losses_too_large
+        with("rated_torque", "rated_speed", "rated_current", "line_resistance") do |torque, speed, current, line_r|
+          share = 1.5 * line_r * current**2 / (torque * speed)
+          next if share <= 0.5
+          finding(:caution, "losses_too_large", "Copper loss would be #{percent(share)} of the rated power",
+                  "#{show(current, 'A')} through #{show(line_r, 'Ω')} line to line heats with #{show(1.5 * line_r * current**2, 'W', 0)}; the shaft gives #{show(torque * speed, 'W', 0)}.",
+                  "Check resistance and current.", facts: %w[line_resistance rated_current rated_torque rated_speed])
+        end
+      end
+    end
+  end
+end

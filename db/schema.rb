@@ -1,0 +1,125 @@
+# This file is auto-generated from the current state of the database. Instead
+# of editing this file, please use the migrations feature of Active Record to
+# incrementally modify your database, and then regenerate this schema definition.
+#
+# This file is the source Rails uses to define your schema when running `bin/rails
+# db:schema:load`. When creating a new database, `bin/rails db:schema:load` tends to
+# be faster and is potentially less error prone than running all of your
+# migrations from scratch. Old migrations may fail to apply correctly if those
+# migrations use external dependencies or application code.
+#
+# It's strongly recommended that you check this file into your version control system.
+
+ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
+  create_table "drafts", force: :cascade do |t|
+    t.integer "drive_id", null: false
+    t.string "key", null: false
+    t.json "raw"
+    t.string "reason", default: "", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["drive_id", "key"], name: "index_drafts_on_drive_id_and_key", unique: true
+    t.index ["drive_id"], name: "index_drafts_on_drive_id"
+  end
+
+  create_table "drives", force: :cascade do |t|
+    t.integer "project_id", null: false
+    t.string "name", null: false
+    t.string "host", null: false
+    t.integer "port", null: false
+    t.integer "unit", default: 1, null: false
+    t.string "family"
+    t.json "identity", default: {}, null: false
+    t.string "gait", default: "walk", null: false
+    t.boolean "link_wanted", default: false, null: false
+    t.json "live", default: {}, null: false
+    t.json "stored", default: {}, null: false
+    t.json "lost", default: [], null: false
+    t.integer "starts"
+    t.datetime "read_at"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["project_id", "name"], name: "index_drives_on_project_id_and_name", unique: true
+    t.index ["project_id"], name: "index_drives_on_project_id"
+  end
+
+  create_table "facts", force: :cascade do |t|
+    t.integer "drive_id", null: false
+    t.string "stage", null: false
+    t.string "key", null: false
+    t.string "text", null: false
+    t.string "source", default: "typed", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["drive_id", "stage", "key"], name: "index_facts_on_drive_id_and_stage_and_key", unique: true
+    t.index ["drive_id"], name: "index_facts_on_drive_id"
+  end
+
+  create_table "logbook_entries", force: :cascade do |t|
+    t.integer "project_id", null: false
+    t.integer "drive_id"
+    t.string "drive_name"
+    t.string "kind", null: false
+    t.string "headline", null: false
+    t.string "detail", default: "", null: false
+    t.string "author", default: "", null: false
+    t.datetime "at", null: false
+    t.index ["drive_id"], name: "index_logbook_entries_on_drive_id"
+    t.index ["project_id", "at"], name: "index_logbook_entries_on_project_id_and_at"
+    t.index ["project_id"], name: "index_logbook_entries_on_project_id"
+  end
+
+  create_table "projects", force: :cascade do |t|
+    t.string "name", null: false
+    t.string "note", default: "", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["name"], name: "index_projects_on_name", unique: true
+  end
+
+  create_table "proofs", force: :cascade do |t|
+    t.integer "drive_id", null: false
+    t.string "kind", null: false
+    t.json "inputs", default: {}, null: false
+    t.json "result", default: {}, null: false
+    t.string "verdict", null: false
+    t.string "author", default: "", null: false
+    t.datetime "taken_at", null: false
+    t.index ["drive_id", "kind", "taken_at"], name: "index_proofs_on_drive_id_and_kind_and_taken_at"
+    t.index ["drive_id"], name: "index_proofs_on_drive_id"
+  end
+
+  create_table "write_batches", force: :cascade do |t|
+    t.integer "drive_id", null: false
+    t.string "kind", default: "write", null: false
+    t.string "state", default: "running", null: false
+    t.string "author", default: "", null: false
+    t.string "message", default: "", null: false
+    t.datetime "ended_at"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["drive_id"], name: "index_write_batches_on_drive_id"
+    t.index ["state"], name: "index_write_batches_on_state"
+  end
+
+  create_table "write_lines", force: :cascade do |t|
+    t.integer "write_batch_id", null: false
+    t.integer "position", null: false
+    t.string "key", null: false
+    t.json "before"
+    t.json "wanted"
+    t.json "read_back"
+    t.string "state", default: "pending", null: false
+    t.string "message", default: "", null: false
+    t.index ["write_batch_id"], name: "index_write_lines_on_write_batch_id"
+  end
+
+  add_foreign_key "drafts", "drives", column: "drive_id", on_delete: :cascade
+  add_foreign_key "drives", "projects", on_delete: :cascade
+  add_foreign_key "facts", "drives", column: "drive_id", on_delete: :cascade
+  add_foreign_key "logbook_entries", "drives", column: "drive_id", on_delete: :nullify
+  add_foreign_key "logbook_entries", "projects", on_delete: :cascade
+  add_foreign_key "proofs", "drives", column: "drive_id", on_delete: :cascade
+  add_foreign_key "write_batches", "drives", column: "drive_id", on_delete: :cascade
+  add_foreign_key "write_lines", "write_batches", on_delete: :cascade
+end

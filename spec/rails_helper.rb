@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+require "spec_helper"
+ENV["RAILS_ENV"] ||= "test"
+require_relative "../config/environment"
+abort("The specs clean the database and must not run against production.") if Rails.env.production?
+require "rspec/rails"
+
+Dir[Rails.root.join("spec/support/**/*.rb")].sort.each { |file| require file }
+ActiveRecord::Migration.maintain_test_schema!
+
+RSpec.configure do |config|
+  # Links write from threads of their own, so examples clean up instead of rolling back.
+  config.use_transactional_fixtures = false
+  config.infer_spec_type_from_file_location!
+  config.filter_rails_from_backtrace!
+  config.include Waiting
+  config.include ApiCalls, type: :request
+  config.include DriveFactory
+
+  config.after do
+    Link::Registry.close_all
+    Project.destroy_all
+  end
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+require "rails_helper"
+
+RSpec.describe "The first turn over the API", type: :request do
+  around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
+
+  let(:connection) { @drive.connection }
+
+  { "Carriage" => [ 150.0, 3000 ], "Web feed" => [ 75.0, 1500 ] }.each do |name, (walk, limit)|
+    it "enters, writes, turns, is held back, reverses and stops #{name}" do
+      @drive = connect(create_drive(@paddock, name))
+      path = "/drives/#{@drive.id}"
+      api(:put, "#{path}/motor", { facts: DriveFactory::FACTS.fetch(name) })
+      expect(response).to have_http_status(:ok)
+      api(:post, "#{path}/motor/accept", {})
+      keys = api(:get, "#{path}/tray")["drafted"].pluck("key")
+      batch = api(:post, "#{path}/batches", { keys: keys })
+      expect(batch).to include("state" => "done", "confirmed" => keys.size)
+      api(:post, "#{path}/reins", {})
+
+      with_signs_of_life(connection) do
+        verify = api(:post, "#{path}/motion/enable", {})
+        expect(response).to have_http_status(:ok), verify.inspect
+        held = api(:post, "#{path}/motion/set_point", { speed: limit })
+        expect(held).to include("held" => walk, "held_back" => true)
+        expect(held["reason"]).to include("walk allows 5")
+        wait_until("turning at walk") { (@paddock.shaft_speed(name) - walk).abs < 0.1 * walk }
+        api(:post, "#{path}/motion/set_point", { speed: -limit })
+        wait_until("turning back") { (@paddock.shaft_speed(name) + walk).abs < 0.1 * walk }
+        api(:put, "#{path}/gait", { gait: "gallop" })
+        expect(response).to have_http_status(:bad_request)
+        api(:put, "#{path}/gait", { gait: "gallop", confirm: true })
+        api(:post, "#{path}/motion/set_point", { speed: limit })
+        wait_until("turning at full speed") { (@paddock.shaft_speed(name) - limit).abs < 0.02 * limit }
+        proof = nil
+        wait_until("a proof") { proof = api(:post, "#{path}/proofs", { kind: "direction", seen: "forward", expected: "forward" }); response.status == 201 }
+        expect(proof).to include("verdict" => "proven")
+        api(:post, "/stop", {})
+        wait_until("standing") { @paddock.shaft_speed(name).abs < 1 }
+      end
+      headlines = api(:get, "/projects/#{@drive.project_id}/logbook").pluck("headline")
+      expect(headlines).to include("Connected", "Enabled", "STOP", "Gait raised from walk to gallop", "Direction proven", "Reins taken")
+    end
+  end
+end

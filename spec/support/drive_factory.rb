@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+# Projects and drives of the quick rig, connected.
+module DriveFactory
+  CARRIAGE = { "rated_torque" => "1.27", "rated_speed" => "3000", "rated_current" => "2.6", "peak_current" => "7.8", "pole_pairs" => "5", "torque_constant" => "0.488",
+               "line_resistance" => "3.1", "line_inductance" => "8.4", "rotor_inertia" => "0.29", "thermal_time" => "22", "top_speed" => "3000" }.freeze
+  WEB_FEED = { "rated_power" => "1.5", "rated_voltage" => "400", "rated_current" => "3.3", "rated_frequency" => "50", "rated_speed" => "1425",
+               "power_factor" => "0.79", "top_speed" => "1500" }.freeze
+  FACTS = { "Carriage" => CARRIAGE, "Web feed" => WEB_FEED }.freeze
+
+  def create_drive(paddock, name = "Carriage")
+    project = Project.find_or_create_by!(name: "Specs")
+    project.drives.create!(name: name, host: "127.0.0.1", port: paddock ? paddock.port(name) : 9)
+  end
+
+  def connect(drive)
+    drive.connect
+    wait_until("#{drive.name} online") { drive.online? && drive.connection.samples.last }
+    drive.reload
+  end
+
+  # Connected, with the facts given and all proposals written.
+  def commissioned(paddock, name = "Carriage")
+    drive = connect(create_drive(paddock, name))
+    stage = Motor.new(drive)
+    stage.keep(FACTS.fetch(name))
+    stage.accept
+    WriteBatch.prepare(drive, drive.drafts.pluck(:key)).run
+    drive.reload
+  end
+end

@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+require "net/http"
+
+# A real paddock in a process of its own, on free ports.
+class PaddockProcess
+  QUICK_RIG = Rails.root.join("spec/fixtures/rigs/quick.yml").to_s
+
+  attr_reader :ports, :panel_port, :pid
+
+  def self.running(**options)
+    paddock = new(**options)
+    yield paddock
+  ensure
+    paddock&.stop
+  end
+
+  def initialize(rig: QUICK_RIG, state: nil, speed: 1, port: 0, panel_port: 0)
+    command = [ Rails.root.join("bin/paddock").to_s, "--rig", rig, "--port", port.to_s, "--panel-port", panel_port.to_s, "--speed", speed.to_s ]
+    command += [ "--state", state ] if state
+    @output, writer = IO.pipe
+    @pid = Process.spawn(*command, out: writer, pgroup: true)
+    writer.close
+    @ports = {}
+    read_announcement
+  end
+
+  def port(name) = ports.fetch(name)
+  def panel_url = "http://127.0.0.1:#{panel_port}"
+  def see(name) = panel(Net::HTTP::Get.new("/drives")).find { |drive| drive["name"] == name }
+  def shaft_speed(name) = see(name)["shaft_speed"]
+
+  def set(name, **changes)
+    request = Net::HTTP::Post.new("/drives/#{ERB::Util.url_encode(name)}", "content-type" => "application/json")
+    request.body = JSON.generate(changes)
+    panel(request)
+  end
+
+  def alive?
+    Process.kill(0, pid)
+    true
+  rescue Errno::ESRCH
+    false
+  end
+
+  def stop(signal = "TERM")
+    Process.kill(signal, pid)
+    Process.wait(pid)
+    @output.close
+  rescue Errno::ESRCH, Errno::ECHILD
+    nil
+  end
+
+  private
+
+  def read_announcement
+    while (line = @output.gets)
+      case line
+      when /\Adrive (\d+) (.+)/ then @ports[$2.strip] = $1.to_i
+      when /\Apanel (\d+)/ then @panel_port = $1.to_i
+      when /\Apaddock ready/ then return
+      end
+    end
+    raise "the paddock did not start"
+  end
+
+  def panel(request)
+    JSON.parse(Net::HTTP.start("127.0.0.1", panel_port) { |http| http.request(request) }.body)
+  end
+end

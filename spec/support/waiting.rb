@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+# Waiting for a condition instead of sleeping.
+module Waiting
+  # @yieldreturn [Object] truthy when the wait is over @return [Object] that
+  def wait_until(what = "the condition", seconds: 8)
+    deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
+    loop do
+      result = yield
+      return result if result
+      raise "#{what} did not come true within #{seconds} s" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+      sleep 0.01
+    end
+  end
+end
