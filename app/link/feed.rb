@@ -10,7 +10,7 @@ module Link
     # Live figures as one array in the order of the profile's live entries.
     def live(drive_id, sample)
       figures = sample.profile.live.map { |entry| entry.figure(sample.raw.fetch(entry.key)) }
-      ActionCable.server.broadcast(stream(drive_id), { live: figures })
+      ActionCable.server.broadcast(stream(drive_id), { live: figures, state: Gallop::Cia402::STATES[sample.state] })
     end
 
     # @param what [Array<String>] of link, values, tray, motion, batch, faults, proofs, logbook

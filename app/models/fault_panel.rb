@@ -1,28 +1,29 @@
 # frozen_string_literal: true
 
-# The fault that is present on a drive, and those that were.
+# The fault that is present on a drive, those that were, and all that its family knows. Without a link only the last.
 class FaultPanel
   HISTORY = 8
 
   def initialize(drive)
     @drive = drive
-    @connection = drive.connection!
-    @values = @connection.ask { |wire| wire.read(history_entries(wire.profile)) }
+    @connection = drive.connection if drive.online?
+    @values = @connection&.ask { |wire| wire.read(history_entries(wire.profile)) }
   end
 
+  def known = @drive.profile.faults.values
+
   def present
-    code = @connection.samples.last&.fault_code.to_i
+    code = @connection&.samples&.last&.fault_code.to_i
     code.zero? ? nil : @drive.profile.fault(code)
   end
 
-  def drive_time = @values["statistics.powered_time"]
-
   # @return [Array<Hash>] fault, drive time and seconds ago, latest first
   def history
+    return [] if @values.nil?
     (1..HISTORY).filter_map do |n|
       code = @values["history.code_#{n}"]
       time = @values["history.time_#{n}"]
-      { fault: @drive.profile.fault(code), time: time, ago: drive_time - time } unless code.zero?
+      { fault: @drive.profile.fault(code), time: time, ago: @values["statistics.powered_time"] - time } unless code.zero?
     end
   end
 

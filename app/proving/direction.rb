@@ -17,11 +17,10 @@ module Proving
     end
 
     # @param seen [String] forward, backward or nothing, as the technician saw the machine move
-    # @param expected [String] forward or backward, what it should have done
     # @return [Proof] @raise [Undecided]
-    def conclude(seen:, expected:)
-      turning = longest_turn
-      measured = measure(turning)
+    def conclude(seen:)
+      measured = measure(latest_turn)
+      expected = measured[:demanded].positive? ? "forward" : "backward"
       verdict = seen == expected && measured[:agrees] ? "proven" : "failed"
       proof = @drive.proofs.create!(kind: KIND, verdict: verdict, author: Current.author.to_s, taken_at: Time.current, inputs: inputs,
                                     result: measured.merge(seen: seen, expected: expected))
@@ -32,7 +31,7 @@ module Proving
     private
 
     # The latest stretch in which the demand stood still at something other than zero.
-    def longest_turn
+    def latest_turn
       connection = @drive.connection!
       samples = connection.samples.since(Process.clock_gettime(Process::CLOCK_MONOTONIC) - LOOK_BACK)
       stretch = samples.slice_when { |a, b| a["speed.demand"] != b["speed.demand"] || a.state != b.state }

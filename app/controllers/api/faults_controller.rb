@@ -2,6 +2,8 @@
 
 module Api
   class FaultsController < BaseController
+    before_action { raise Gallop::Objects::Unacceptable, "Connect #{drive.name} once, so that its family is known." if drive.profile.nil? }
+
     def show = respond(FaultPanelSerializer, FaultPanel.new(drive))
 
     def reset

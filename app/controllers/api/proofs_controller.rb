@@ -6,7 +6,7 @@ module Api
 
     def create
       choice(:kind, [ Proving::Direction::KIND ])
-      proof = Proving::Direction.new(drive).conclude(seen: choice(:seen, %w[forward backward nothing]), expected: choice(:expected, %w[forward backward]))
+      proof = Proving::Direction.new(drive).conclude(seen: choice(:seen, %w[forward backward nothing]))
       Link::Feed.changed(drive.id, "proofs")
       respond(ProofSerializer, proof, status: :created)
     end

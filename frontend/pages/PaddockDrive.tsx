@@ -1,0 +1,137 @@
+import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import { api } from "../api/client";
+import { useAction } from "../api/useAction";
+import { Action } from "../parts/Action";
+import { Card } from "../parts/Card";
+import { GroupHead } from "../parts/Columns";
+import { withUnit } from "../parts/format";
+import { LoadField } from "./LoadField";
+import { Shaft } from "./Shaft";
+
+/** A stand-in as the paddock's panel describes it. */
+export interface PanelDrive {
+  name: string;
+  family: string;
+  port: number;
+  state: "off" | "booting" | "running";
+  mains: boolean;
+  cable: boolean;
+  torque_off_a: boolean;
+  torque_off_b: boolean;
+  encoder_power: boolean | null;
+  load_torque: number;
+  hand_torque: number;
+  shaft_speed: number;
+  shaft_turns: number;
+  bus_voltage: number;
+  winding_temperature: number;
+  nameplate: Record<string, string>;
+}
+
+const STATE = { off: "without power", booting: "starting", running: "running" } as const;
+/** N·m with which a hand pushes the shaft. */
+const PUSH = 0.4;
+
+export function PaddockDrive({ drive }: { drive: PanelDrive }) {
+  const set = useAction((changes: Record<string, boolean | number>) => api.post(`/paddock/drives/${encodeURIComponent(drive.name)}`, changes), { refresh: ["paddock"] });
+  return (
+    <Card title={drive.name} aside={<Text color="muted">{`${drive.family}, port ${drive.port}, ${STATE[drive.state]}`}</Text>}>
+      <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "1fr 1fr" }} gap="5" mt="1" data-paddock={drive.name}>
+        <Box>
+          <Flex gap="4" align="center" py="2">
+            <Shaft turns={drive.shaft_turns} />
+            <Box>
+              <Text fontFamily="mono" fontSize="live" data-shaft-speed>
+                {withUnit(drive.shaft_speed, "rpm", 1)}
+              </Text>
+              <Text color="muted">{withUnit(drive.shaft_turns, "turns", 2)}</Text>
+              <Text color="muted">Winding {withUnit(drive.winding_temperature, "°C", 1)}</Text>
+              <Text color="muted">DC bus {withUnit(drive.bus_voltage, "V", 0)}</Text>
+            </Box>
+          </Flex>
+          <GroupHead>Switches and cables</GroupHead>
+          <Throw label="Mains" on={drive.mains} words={["Switch off", "Switch on"]} states={["on", "off"]} onThrow={(mains) => set.mutate({ mains })} />
+          <Throw label="Network cable" on={drive.cable} words={["Pull", "Plug in"]} states={["plugged in", "pulled"]} onThrow={(cable) => set.mutate({ cable })} />
+          <Throw label="Torque-off input A" on={drive.torque_off_a} words={["Open", "Close"]} states={["closed", "open"]} onThrow={(closed) => set.mutate({ torque_off_a: closed })} />
+          <Throw label="Torque-off input B" on={drive.torque_off_b} words={["Open", "Close"]} states={["closed", "open"]} onThrow={(closed) => set.mutate({ torque_off_b: closed })} />
+          {drive.encoder_power !== null && (
+            <Throw label="Encoder cable" on={drive.encoder_power} words={["Pull", "Plug in"]} states={["plugged in", "pulled"]} onThrow={(power) => set.mutate({ encoder_power: power })} />
+          )}
+          <GroupHead>Load and hands</GroupHead>
+          <LoadField torque={drive.load_torque} onSet={(torque) => set.mutate({ load_torque: torque })} />
+          <Hand torque={drive.hand_torque} onPush={(torque) => set.mutate({ hand_torque: torque })} />
+        </Box>
+        <Nameplate lines={drive.nameplate} />
+      </Grid>
+    </Card>
+  );
+}
+
+interface ThrowProps {
+  label: string;
+  on: boolean;
+  words: [off: string, on: string];
+  states: [on: string, off: string];
+  onThrow: (on: boolean) => void;
+}
+
+function Throw({ label, on, words, states, onThrow }: ThrowProps) {
+  return (
+    <Row label={label} state={on ? states[0] : states[1]} odd={!on}>
+      <Action aria-label={`${label}: ${on ? words[0] : words[1]}`} onClick={() => onThrow(!on)}>
+        {on ? words[0] : words[1]}
+      </Action>
+    </Row>
+  );
+}
+
+function Row({ label, state, odd = false, children }: { label: string; state: string; odd?: boolean; children: ReactNode }) {
+  return (
+    <Flex justify="space-between" align="center" gap="2" py="1" borderBottomWidth="1px" borderColor="line">
+      <Text>{label}</Text>
+      <Text ml="auto" color={odd ? "fault" : "muted"}>
+        {state}
+      </Text>
+      {children}
+    </Flex>
+  );
+}
+
+function Hand({ torque, onPush }: { torque: number; onPush: (torque: number) => void }) {
+  return (
+    <Row label="Hand on the shaft" state={torque === 0 ? "off" : torque > 0 ? "pushing forward" : "pushing backward"} odd={torque !== 0}>
+      <Flex gap="1">
+        <Action aria-label="Push backward" onClick={() => onPush(-PUSH)}>
+          ←
+        </Action>
+        <Action aria-label="Let go of the shaft" disabled={torque === 0} onClick={() => onPush(0)}>
+          Let go
+        </Action>
+        <Action aria-label="Push forward" onClick={() => onPush(PUSH)}>
+          →
+        </Action>
+      </Flex>
+    </Row>
+  );
+}
+
+function Nameplate({ lines }: { lines: Record<string, string> }) {
+  const entries = Object.entries(lines);
+  if (entries.length === 0) return null;
+  return (
+    <Box borderWidth="2px" borderColor="edge" borderRadius="card" px="3" py="2" alignSelf="start" bg="rail" aria-label="Nameplate of the motor" role="group">
+      <Text fontWeight="bold" mb="1">
+        Nameplate of the motor
+      </Text>
+      {entries.map(([label, printed]) => (
+        <Flex key={label} justify="space-between" gap="3" py="0.5" fontSize="small">
+          <Text color="muted">{label}</Text>
+          <Text fontFamily="mono" textAlign="right">
+            {printed}
+          </Text>
+        </Flex>
+      ))}
+    </Box>
+  );
+}

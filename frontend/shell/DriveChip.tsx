@@ -1,0 +1,53 @@
+import { Text, chakra } from "@chakra-ui/react";
+import { Link, useParams } from "react-router";
+import type { Drive } from "../api/types";
+import { useDriveState, useLive } from "../live/useLive";
+import { withUnit } from "../parts/format";
+import { Lamp, type LampKind } from "../parts/Lamp";
+
+const Chip = chakra(Link, {
+  base: {
+    borderWidth: "1px",
+    borderColor: "edgeOnTack",
+    borderRadius: "control",
+    px: "2.5",
+    py: "1",
+    fontSize: "small",
+    display: "flex",
+    gap: "2",
+    alignItems: "center",
+    color: "mutedOnTack",
+    whiteSpace: "nowrap",
+    "&[aria-current=page]": { bg: "paper", color: "ink", borderColor: "paper" },
+  },
+});
+
+/** A drive in the top bar: lamp, name, speed or state. */
+export function DriveChip({ drive, selected }: { drive: Drive; selected: boolean }) {
+  const stage = useParams().stage ?? "connect";
+  const { state, stale } = useDriveState(drive);
+  const speed = useLive(drive, "speed.actual");
+  const error = useLive(drive, "control.error_code");
+  const faulted = !stale && (error?.value ?? 0) !== 0;
+  const running = state === "Operation enabled" || state === "Quick stop active";
+  const lamp: LampKind = stale ? "idle" : faulted ? "fault" : running ? "run" : "ready";
+  return (
+    <Chip to={`/projects/${drive.project_id}/drives/${drive.id}/${stage}`} aria-current={selected ? "page" : undefined} title={drive.name}>
+      <Lamp kind={lamp} />
+      <Text as="b" fontWeight="semibold" maxW="36" truncate>
+        {drive.name}
+      </Text>
+      <Text as="span" fontFamily="mono">
+        {text()}
+      </Text>
+    </Chip>
+  );
+
+  function text() {
+    if (drive.link.state === "lost") return "lost";
+    if (drive.link.state !== "online") return drive.link.state === "offline" ? "offline" : "connecting";
+    if (stale) return "stale";
+    if (faulted) return `Fault ${(error?.value ?? 0).toString(16).toUpperCase().padStart(4, "0")}`;
+    return withUnit(speed?.value, "rpm");
+  }
+}

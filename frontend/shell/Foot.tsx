@@ -1,0 +1,80 @@
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { type ReactNode, useState } from "react";
+import type { Drive } from "../api/types";
+import { useDriveState, useLive } from "../live/useLive";
+import { figure } from "../parts/format";
+import { Action } from "../parts/Action";
+import { TrayDialog } from "./TrayDialog";
+
+const KEYS = ["speed.actual", "motor.torque_current", "bus.voltage", "position.following_error", "output.frequency", "motor.heat"];
+
+/** Live figures of the selected drive, and the tray. */
+export function Foot({ drive }: { drive: Drive }) {
+  const { state, stale } = useDriveState(drive);
+  return (
+    <Flex as="footer" gridColumn="1 / -1" minH="foot" bg="surface" borderTopWidth="1px" borderColor="line" align="stretch" wrap={{ base: "wrap", md: "nowrap" }}>
+      <Flex flex="1" minW="0" overflowX="auto" aria-label="Live figures" role="group">
+        <Place label="Drive state" minW="40">
+          <Text fontWeight="semibold" opacity={stale ? 0.5 : 1} whiteSpace="nowrap">
+            {drive.link.state === "online" ? (state ?? "–") : linkWord(drive)}
+          </Text>
+        </Place>
+        {KEYS.map((key) => (
+          <LivePlace key={key} drive={drive} name={key} />
+        ))}
+      </Flex>
+      <TrayCorner drive={drive} />
+    </Flex>
+  );
+}
+
+function linkWord(drive: Drive) {
+  return { offline: "Offline", connecting: "Connecting", reading: "Reading", lost: "Connection lost", online: "" }[drive.link.state];
+}
+
+function Place({ label, children, minW = "liveFigure" }: { label: string; children: ReactNode; minW?: string }) {
+  return (
+    <Box px="3.5" py="2" borderRightWidth="1px" borderColor="line" minW={minW}>
+      <Text fontSize="tiny" color="muted" whiteSpace="nowrap">
+        {label}
+      </Text>
+      {children}
+    </Box>
+  );
+}
+
+function LivePlace({ drive, name }: { drive: Drive; name: string }) {
+  const live = useLive(drive, name);
+  if (!live) return null;
+  const { entry, value, stale } = live;
+  return (
+    <Place label={entry.name}>
+      <Text fontFamily="mono" fontSize="live" fontWeight="medium" opacity={stale ? 0.45 : 1} whiteSpace="nowrap" data-live={name} title={stale ? "Stale: no connection" : undefined}>
+        {figure(value, entry.decimals)} {entry.unit}
+      </Text>
+    </Place>
+  );
+}
+
+function TrayCorner({ drive }: { drive: Drive }) {
+  const [open, setOpen] = useState(false);
+  const { drafted, restart, unstored, waiting, interrupted } = drive.tray;
+  const busy = drafted + unstored + interrupted > 0 || waiting > 0;
+  const more = [restart > 0 && `${restart} after a restart`, waiting > 0 && `${waiting} wait${waiting === 1 ? "s" : ""} for a restart`, interrupted > 0 && "a batch was interrupted"].filter(Boolean);
+  return (
+    <Flex gap="3" align="center" px="3.5" bg={busy ? "baySoft" : undefined} borderLeftWidth="1px" borderColor={busy ? "bayEdge" : "line"} py="1.5" minW="0">
+      <Box>
+        <Text fontWeight="semibold" whiteSpace="nowrap" data-tray>
+          {drafted} drafted, {unstored} not stored
+        </Text>
+        <Text fontSize="tiny" color="muted" whiteSpace="nowrap">
+          {more.length > 0 ? more.join(", ") : busy ? "draft → live → stored" : "Draft, live and stored agree"}
+        </Text>
+      </Box>
+      <Action look={busy ? "primary" : "quiet"} onClick={() => setOpen(true)}>
+        {drafted > 0 ? "Review and write" : unstored > 0 ? "Review and store" : "Open tray"}
+      </Action>
+      <TrayDialog drive={drive} open={open} onClose={() => setOpen(false)} />
+    </Flex>
+  );
+}

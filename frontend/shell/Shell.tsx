@@ -1,0 +1,49 @@
+import { Box, Grid } from "@chakra-ui/react";
+import { useEffect } from "react";
+import { Outlet } from "react-router";
+import { useDriveFeed } from "../live/useDriveFeed";
+import { heart } from "../live/reins";
+import { Course } from "./Course";
+import { FinderDialog } from "./FinderDialog";
+import { Foot } from "./Foot";
+import { NoticeList } from "./NoticeList";
+import { ShortcutsDialog } from "./ShortcutsDialog";
+import { TopBar } from "./TopBar";
+import { useSelection } from "./useSelection";
+import { useShortcuts } from "./useShortcuts";
+
+/** The frame: top bar, course, page, foot. */
+export function Shell() {
+  const { project, drive } = useSelection();
+  const { open, setOpen } = useShortcuts();
+  const drives = project?.drives;
+  useDriveFeed((drives ?? []).map(({ id }) => id));
+
+  useEffect(() => {
+    for (const each of drives ?? []) heart.holds(each.id, each.reins.mine);
+  }, [drives]);
+
+  useEffect(() => {
+    document.title = drive ? `${drive.name} · Gallop` : project ? `${project.name} · Gallop` : "Gallop";
+  }, [drive, project]);
+
+  return (
+    <Grid
+      h="100dvh"
+      templateRows="auto minmax(0, 1fr) auto"
+      templateColumns={drive ? { base: "minmax(0, 1fr)", md: "{sizes.course} minmax(0, 1fr)" } : "minmax(0, 1fr)"}
+      bg="paper"
+      color="ink"
+    >
+      <TopBar onFind={() => setOpen("finder")} onShortcuts={() => setOpen("shortcuts")} />
+      {drive && <Course drive={drive} />}
+      <Box as="main" overflowY="auto" px="4.5" pt="3.5" pb="5" minW="0" tabIndex={-1}>
+        <Outlet />
+      </Box>
+      {drive && <Foot drive={drive} />}
+      <NoticeList />
+      <FinderDialog open={open === "finder"} onClose={() => setOpen(null)} />
+      <ShortcutsDialog open={open === "shortcuts"} onClose={() => setOpen(null)} />
+    </Grid>
+  );
+}

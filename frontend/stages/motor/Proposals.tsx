@@ -1,0 +1,70 @@
+import { Text, VisuallyHidden } from "@chakra-ui/react";
+import { api } from "../../api/client";
+import type { Drive, Motor, Proposal } from "../../api/types";
+import { useAction } from "../../api/useAction";
+import { Action } from "../../parts/Action";
+import { Card, Meta } from "../../parts/Card";
+import { Table } from "../../parts/Table";
+
+const STATE = { open: "", drafted: "drafted", drive: "in the drive" } as const;
+
+/** Values for the drive that follow from the facts, each with its reason; taken into the draft singly or all at once. */
+export function Proposals({ drive, motor, unkept }: { drive: Drive; motor: Motor; unkept: boolean }) {
+  const accept = useAction((keys: string[]) => api.post<Motor>(`/drives/${drive.id}/motor/accept`, { keys }), { refresh: ["project", "motor", "tray", "verify", "values"] });
+  const open = motor.proposals.filter(({ state }) => state === "open");
+  return (
+    <Card
+      title="Proposed values"
+      aside={
+        open.length > 0 && (
+          <Action look="primary" disabled={unkept || accept.isPending} onClick={() => accept.mutate(open.map(({ key }) => key))}>
+            Take {open.length} into the draft
+          </Action>
+        )
+      }
+    >
+      {motor.blocked && <Meta>Nothing is proposed while a blocker stands.</Meta>}
+      {!motor.blocked && motor.proposals.length === 0 && <Meta>Give the facts of the nameplate, and values for the drive are proposed here.</Meta>}
+      {motor.proposals.length > 0 && (
+        <Table mt="1" aria-label="Proposed values">
+          <thead>
+            <tr>
+              <th>Value</th>
+              <th className="figure">Live</th>
+              <th className="figure">Proposed</th>
+              <th>
+              <VisuallyHidden>State</VisuallyHidden>
+            </th>
+            </tr>
+          </thead>
+          <tbody>
+            {motor.proposals.map((proposal) => (
+              <Row key={proposal.key} proposal={proposal} disabled={unkept} onTake={() => accept.mutate([proposal.key])} />
+            ))}
+          </tbody>
+        </Table>
+      )}
+    </Card>
+  );
+}
+
+function Row({ proposal, disabled, onTake }: { proposal: Proposal; disabled: boolean; onTake: () => void }) {
+  return (
+    <tr title={`${proposal.key}: ${proposal.reason}`} data-proposal={proposal.key} data-state={proposal.state}>
+      <td>{proposal.name}</td>
+      <td className="figure">{proposal.state === "drive" ? "" : proposal.live}</td>
+      <td className="figure">{proposal.text}</td>
+      <td>
+        {proposal.state === "open" ? (
+          <Action look="link" disabled={disabled} aria-label={`Take ${proposal.name}`} onClick={onTake}>
+            Take
+          </Action>
+        ) : (
+          <Text as="span" color={proposal.state === "drive" ? "ok" : "bay"} whiteSpace="nowrap">
+            {STATE[proposal.state]}
+          </Text>
+        )}
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,60 @@
+import { Box, Flex, Text, chakra } from "@chakra-ui/react";
+import { useState } from "react";
+import { api } from "../../api/client";
+import type { Drive, Gait, Verify } from "../../api/types";
+import { useAction } from "../../api/useAction";
+import { ConfirmDialog } from "../../parts/ConfirmDialog";
+import { GroupHead } from "../../parts/Columns";
+import { withUnit } from "../../parts/format";
+
+const Choice = chakra("button", {
+  base: {
+    flex: "1",
+    px: "1.5",
+    py: "1",
+    textAlign: "center",
+    cursor: "pointer",
+    borderWidth: "1px",
+    borderColor: "edge",
+    ml: "-1px",
+    _first: { borderLeftRadius: "control", ml: "0" },
+    _last: { borderRightRadius: "control" },
+    "&[aria-checked=true]": { bg: "ink", color: "paper", borderColor: "ink" },
+    _disabled: { opacity: 0.55, cursor: "not-allowed" },
+  },
+});
+
+/** The envelope of all motion. Lowering acts at once; raising asks. */
+export function GaitPicker({ drive, verify }: { drive: Drive; verify: Verify }) {
+  const [raising, setRaising] = useState<Gait | null>(null);
+  const change = useAction((gait: Gait) => api.put<Verify>(`/drives/${drive.id}/gait`, { gait: gait.name, confirm: true }), { refresh: ["project", "verify", "logbook"] });
+  const present = verify.gaits.find(({ name }) => name === verify.gait);
+  const choose = (gait: Gait) => {
+    if (gait.name === verify.gait) return;
+    if (present && gait.speed > present.speed) setRaising(gait);
+    else change.mutate(gait);
+  };
+  return (
+    <Box>
+      <GroupHead>Gait: all motion is held to it</GroupHead>
+      <Flex role="radiogroup" aria-label="Gait">
+        {verify.gaits.map((gait) => (
+          <Choice key={gait.name} type="button" role="radio" aria-checked={gait.name === verify.gait} disabled={change.isPending} onClick={() => choose(gait)}>
+            <Text fontWeight="semibold" fontSize="small">
+              {gait.name}
+            </Text>
+            <Text fontFamily="mono" fontSize="tiny">
+              {gait.speed} %
+            </Text>
+          </Choice>
+        ))}
+      </Flex>
+      <Text color="muted" fontSize="small" mt="1">
+        {withUnit(verify.allowed, "rpm")} of {withUnit(verify.limit, "rpm")}, {present?.torque} % torque, {present?.acceleration} % acceleration
+      </Text>
+      <ConfirmDialog open={raising !== null} title={`Raise the gait to ${raising?.name ?? ""}?`} confirm={`Raise to ${raising?.name ?? ""}`} onClose={() => setRaising(null)} onConfirm={() => raising && change.mutate(raising)}>
+        {drive.name} may then turn at up to {withUnit(((raising?.speed ?? 0) / 100) * verify.limit, "rpm")} with {raising?.torque} % of its torque. It is noted in the logbook.
+      </ConfirmDialog>
+    </Box>
+  );
+}

@@ -1,0 +1,65 @@
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { api } from "../../api/client";
+import type { Drive, Verify } from "../../api/types";
+import { useAction } from "../../api/useAction";
+import { heart } from "../../live/reins";
+import { Action } from "../../parts/Action";
+import { ConfirmDialog } from "../../parts/ConfirmDialog";
+
+const REFRESH = ["project", "verify", "logbook"];
+
+/** What is needed before the motor may be enabled, each with its present state, and the reins. */
+export function Needs({ drive, verify }: { drive: Drive; verify: Verify }) {
+  return (
+    <Box>
+      <Box as="ul" listStyleType="none" aria-label="Needs before enabling">
+        {verify.needs.map((need) => (
+          <Flex as="li" key={need.id} justify="space-between" gap="3" py="0.5" data-need={need.id} data-met={need.met}>
+            <Text>
+              <Text as="span" color={need.met ? "ok" : "fault"} fontWeight="bold" aria-hidden>
+                {need.met ? "✓ " : "✗ "}
+              </Text>
+              {need.label}
+            </Text>
+            <Text color={need.met ? "muted" : "fault"} textAlign="right" fontSize="small">
+              {need.state}
+            </Text>
+          </Flex>
+        ))}
+      </Box>
+      <Reins drive={drive} />
+    </Box>
+  );
+}
+
+function Reins({ drive }: { drive: Drive }) {
+  const [asking, setAsking] = useState(false);
+  const { holder, mine } = drive.reins;
+  const take = useAction(
+    (takeOver: boolean) => {
+      heart.start();
+      return api.post<Drive>(`/drives/${drive.id}/reins`, { take_over: takeOver });
+    },
+    { refresh: REFRESH, done: (answer) => heart.holds(drive.id, answer.reins.mine) },
+  );
+  const release = useAction(() => api.delete<Drive>(`/drives/${drive.id}/reins`), { refresh: REFRESH, done: () => heart.holds(drive.id, false) });
+  const online = drive.link.state === "online";
+  if (mine) {
+    return (
+      <Action mt="1" disabled={release.isPending} onClick={() => release.mutate(undefined)}>
+        Let the reins go
+      </Action>
+    );
+  }
+  return (
+    <>
+      <Action look="primary" mt="1" disabled={!online || take.isPending} onClick={() => (holder ? setAsking(true) : take.mutate(false))}>
+        {holder ? "Take over the reins" : "Take the reins"}
+      </Action>
+      <ConfirmDialog open={asking} title={`Take the reins from ${holder ?? ""}?`} confirm="Stop and take over" onClose={() => setAsking(false)} onConfirm={() => take.mutate(true)}>
+        {holder} moves {drive.name} at present. The motor is stopped first, then you hold the reins.
+      </ConfirmDialog>
+    </>
+  );
+}

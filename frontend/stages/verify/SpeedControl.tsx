@@ -1,0 +1,136 @@
+import { Box, Flex, Input, Slider, Text, chakra } from "@chakra-ui/react";
+import { type KeyboardEvent, useState } from "react";
+import type { Drive, Verify } from "../../api/types";
+import { useDriveState } from "../../live/useLive";
+import { Action } from "../../parts/Action";
+import { GroupHead } from "../../parts/Columns";
+import { useSpeed } from "./useSpeed";
+
+type Direction = 1 | -1;
+
+const Way = chakra("button", {
+  base: {
+    px: "3",
+    py: "0.5",
+    borderWidth: "1px",
+    borderColor: "edge",
+    cursor: "pointer",
+    fontSize: "small",
+    ml: "-1px",
+    _first: { borderLeftRadius: "control", ml: "0" },
+    _last: { borderRightRadius: "control" },
+    "&[aria-checked=true]": { bg: "ink", color: "paper", borderColor: "ink" },
+  },
+});
+
+/** Enable, speed by slider, number or keys, direction, start, stop, disable. */
+export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }) {
+  const [amount, setAmount] = useState(() => Math.round(verify.allowed));
+  const [typed, setTyped] = useState<string>();
+  const [direction, setDirection] = useState<Direction>(1);
+  const { held, setPoint, enable, halt, disable } = useSpeed(drive);
+  const { state, stale } = useDriveState(drive);
+  const enabled = verify.armed && state === "Operation enabled" && !stale;
+  const running = enabled && verify.speed !== 0;
+  const reversing = running && Math.sign(verify.speed) !== direction;
+
+  const send = (next: number, passing: boolean) => setPoint.mutate({ speed: direction * next, passing });
+  const change = (next: number, passing: boolean) => {
+    setAmount(next);
+    if (running && !reversing) send(next, passing);
+  };
+  const take = () => {
+    const next = Math.round(Number((typed ?? "").replace(",", ".")) * 10) / 10;
+    if (typed !== undefined && Number.isFinite(next) && next >= 0) change(next, false);
+    setTyped(undefined);
+  };
+  const pressed = (event: KeyboardEvent) => {
+    if (event.key === "Enter") take();
+    else if (event.key === "Escape") setTyped(undefined);
+  };
+
+  return (
+    <Box>
+      <GroupHead>Speed</GroupHead>
+      <Flex gap="2" align="center" wrap="wrap">
+        <Flex role="radiogroup" aria-label="Direction">
+          <Way type="button" role="radio" aria-checked={direction === 1} onClick={() => setDirection(1)}>
+            Forward
+          </Way>
+          <Way type="button" role="radio" aria-checked={direction === -1} onClick={() => setDirection(-1)}>
+            Backward
+          </Way>
+        </Flex>
+        <Flex align="center" gap="1.5" ml="auto">
+          <Input
+            aria-label="Speed set-point in rpm"
+            inputMode="decimal"
+            value={typed ?? String(amount)}
+            onChange={(event) => setTyped(event.target.value)}
+            onKeyDown={pressed}
+            onBlur={take}
+            size="xs"
+            h="6"
+            w="figureField"
+            px="1.5"
+            fontFamily="mono"
+            fontSize="body"
+            textAlign="right"
+            bg="surface"
+            borderColor="edge"
+            borderRadius="control"
+          />
+          <Text color="muted">rpm</Text>
+        </Flex>
+      </Flex>
+      <Slider.Root
+        mt="2"
+        size="sm"
+        min={0}
+        max={Math.max(1, verify.limit)}
+        step={Math.max(1, Math.round(verify.limit / 300))}
+        value={[Math.min(amount, verify.limit)]}
+        onValueChange={({ value }) => change(value[0] ?? 0, true)}
+        onValueChangeEnd={({ value }) => running && !reversing && send(value[0] ?? 0, false)}
+        aria-label={["Speed set-point"]}
+      >
+        <Slider.Control>
+          <Slider.Track bg="line">
+            <Slider.Range bg="bay" />
+          </Slider.Track>
+          <Slider.Thumb index={0} borderColor="bay" bg="surface">
+            <Slider.HiddenInput />
+          </Slider.Thumb>
+        </Slider.Control>
+      </Slider.Root>
+      <Text minH="9" fontSize="small" color={held?.held_back ? "cautionText" : "muted"} role="status" data-held={held?.held_back ?? false}>
+        {held?.reason ?? (reversing ? "Press Start to reverse." : `The gait allows ${Math.round(verify.allowed)} rpm.`)}
+      </Text>
+      <Flex gap="2" wrap="wrap">
+        {!enabled && (
+          <Action look="primary" disabled={enable.isPending || !verify.needs.every(({ met }) => met)} onClick={() => enable.mutate(undefined)}>
+            Enable
+          </Action>
+        )}
+        {enabled && (
+          <Action look="primary" onClick={() => send(amount, false)} disabled={amount === 0}>
+            {reversing ? `Start ${direction === 1 ? "forward" : "backward"}` : "Start"}
+          </Action>
+        )}
+        {enabled && (
+          <Action onClick={() => halt.mutate(undefined)} disabled={!running}>
+            Stop
+          </Action>
+        )}
+        {enabled && (
+          <Action look="quiet" onClick={() => disable.mutate(undefined)}>
+            Disable
+          </Action>
+        )}
+      </Flex>
+      <Text color="muted" fontSize="tiny" mt="1.5">
+        The motor stops when this page is closed, hidden or cut off. STOP and Space make a quick stop; neither is a safety function.
+      </Text>
+    </Box>
+  );
+}

@@ -1,0 +1,192 @@
+import { Box, Flex, Text, useToken } from "@chakra-ui/react";
+import { useEffect, useMemo, useRef, useState } from "react";
+import uPlot, { type Options } from "uplot";
+import type { Drive } from "../../api/types";
+import { Action } from "../../parts/Action";
+import { figure } from "../../parts/format";
+import { save } from "../../parts/save";
+import { SERIES, stripCsv, stripData } from "./stripData";
+
+const SHORTEST = 5;
+const LONGEST = 60;
+/** ms between two drawings; the figures come 22 times a second. */
+const REDRAW = 50;
+const HEIGHT = 280;
+
+const LABELS = ["Target", "Speed", "Current"] as const;
+
+/** Target, speed and current as they come. The wheel changes the time shown; frozen, a drag zooms and a double click goes back. */
+export function StripChart({ drive }: { drive: Drive }) {
+  const host = useRef<HTMLDivElement>(null);
+  const plot = useRef<uPlot | null>(null);
+  const [seconds, setSeconds] = useState(20);
+  const [frozen, setFrozen] = useState(false);
+  const [hidden, setHidden] = useState<number[]>([]);
+  const [readings, setReadings] = useState<(number | null)[]>([]);
+  const colours = useToken("colors", ["trace1", "trace2", "trace3", "line", "muted"]);
+  const mode = document.documentElement.className;
+  // The library's tokens are CSS variables; a canvas needs what they stand for now.
+  // oxlint-disable-next-line react/exhaustive-deps -- a change of theme changes what the variables stand for
+  const resolved = useMemo(() => colours.map(resolve), [colours.join(), mode]);
+
+  useEffect(() => {
+    if (!host.current) return undefined;
+    const element = host.current;
+    const chart = new uPlot(options(resolved, element.clientWidth, setReadings), [[], [], [], []], element);
+    plot.current = chart;
+    const observer = new ResizeObserver(() => chart.setSize({ width: element.clientWidth, height: HEIGHT }));
+    observer.observe(element);
+    return () => {
+      observer.disconnect();
+      chart.destroy();
+      plot.current = null;
+    };
+  }, [resolved]);
+
+  useEffect(() => {
+    hidden.forEach((n) => plot.current?.setSeries(n, { show: false }));
+    SERIES.forEach((_, n) => !hidden.includes(n + 1) && plot.current?.setSeries(n + 1, { show: true }));
+  }, [hidden, resolved]);
+
+  useEffect(() => {
+    if (frozen) return undefined;
+    const draw = () => {
+      const chart = plot.current;
+      if (!chart) return;
+      chart.setData(stripData(drive, seconds), false);
+      chart.setScale("x", { min: -seconds, max: 0 });
+    };
+    draw();
+    const timer = window.setInterval(draw, REDRAW);
+    return () => window.clearInterval(timer);
+  }, [drive, seconds, frozen, resolved]);
+
+  useEffect(() => {
+    const element = host.current;
+    const wheel = (event: WheelEvent) => {
+      event.preventDefault();
+      setSeconds((now) => Math.min(LONGEST, Math.max(SHORTEST, Math.round(now * (event.deltaY > 0 ? 1.25 : 0.8)))));
+    };
+    element?.addEventListener("wheel", wheel, { passive: false });
+    return () => element?.removeEventListener("wheel", wheel);
+  }, []);
+
+  const csv = () => save(`${drive.name} live.csv`, "text/csv", stripCsv(drive, stripData(drive, seconds)));
+  const png = () => plot.current?.ctx.canvas.toBlob((blob) => blob && save(`${drive.name} live.png`, "image/png", blob));
+
+  return (
+    <Box>
+      <Flex gap="3" align="center" py="1" wrap="wrap" fontSize="small">
+        {LABELS.map((label, n) => (
+          <Legend
+            key={label}
+            label={`${label}, ${n === 2 ? "A" : "rpm"}`}
+            colour={(["trace1", "trace2", "trace3"] as const)[n] ?? "trace1"}
+            dashed={n === 0}
+            shown={!hidden.includes(n + 1)}
+            reading={readings[n]}
+            decimals={n === 2 ? 2 : 0}
+            onToggle={() => setHidden((now) => (now.includes(n + 1) ? now.filter((each) => each !== n + 1) : [...now, n + 1]))}
+          />
+        ))}
+        <Flex gap="1.5" ml="auto">
+          <Text color="muted" alignSelf="center">
+            {seconds} s
+          </Text>
+          <Action look="quiet" aria-pressed={frozen} onClick={() => setFrozen(!frozen)}>
+            {frozen ? "Go on" : "Freeze"}
+          </Action>
+          <Action look="quiet" onClick={csv}>
+            CSV
+          </Action>
+          <Action look="quiet" onClick={png}>
+            PNG
+          </Action>
+        </Flex>
+      </Flex>
+      <Box ref={host} bg="surface" borderWidth="1px" borderColor="line" borderRadius="card" overflow="hidden" role="img" aria-label={`Target speed, speed and current of ${drive.name} over the last ${seconds} seconds`} />
+    </Box>
+  );
+}
+
+interface LegendProps {
+  label: string;
+  colour: string;
+  dashed: boolean;
+  shown: boolean;
+  reading: number | null | undefined;
+  decimals: number;
+  onToggle: () => void;
+}
+
+function Legend({ label, colour, dashed, shown, reading, decimals, onToggle }: LegendProps) {
+  return (
+    <Flex as="button" align="center" gap="1.5" opacity={shown ? 1 : 0.45} cursor="pointer" aria-pressed={shown} onClick={onToggle}>
+      <Box w="5" borderTopWidth="2px" borderStyle={dashed ? "dashed" : "solid"} borderColor={colour} />
+      <span>{label}</span>
+      {reading !== null && reading !== undefined && (
+        <Text as="span" fontFamily="mono">
+          {figure(reading, decimals)}
+        </Text>
+      )}
+    </Flex>
+  );
+}
+
+function resolve(token: string) {
+  const name = /var\((--[^),]+)\)/.exec(token)?.[1];
+  return name ? getComputedStyle(document.documentElement).getPropertyValue(name).trim() : token;
+}
+
+function options([target, speed, current, line, muted]: string[], width: number, onCursor: (readings: (number | null)[]) => void): Options {
+  const axis = { stroke: muted, grid: { stroke: line, width: 1 }, ticks: { stroke: line }, font: '11px "IBM Plex Mono"' };
+  return {
+    width,
+    height: HEIGHT,
+    padding: [10, 4, 0, 0],
+    cursor: { drag: { x: true, y: false } },
+    legend: { show: false },
+    scales: {
+      x: { time: false },
+      rpm: { range: (_, low, high) => around(low ?? 0, high ?? 0, 10) },
+      A: { range: (_, low, high) => around(Math.min(low ?? 0, 0), high ?? 0, 0.5) },
+    },
+    series: [
+      {},
+      { label: "Target", scale: "rpm", stroke: target, width: 1.5, dash: [6, 4] },
+      { label: "Speed", scale: "rpm", stroke: speed, width: 1.75 },
+      { label: "Current", scale: "A", stroke: current, width: 1.25 },
+    ],
+    axes: [
+      { ...axis, label: "s", labelSize: 14, size: 30 },
+      { ...axis, scale: "rpm", label: "rpm", labelSize: 16, size: 54 },
+      { ...axis, scale: "A", label: "A", labelSize: 16, size: 44, side: 1, grid: { show: false } },
+    ],
+    hooks: {
+      setCursor: [(chart) => onCursor(SERIES.map((_, n) => (chart.cursor.idx == null ? null : (chart.data[n + 1]?.[chart.cursor.idx] ?? null))))],
+      draw: [(chart) => zeroLine(chart, muted ?? "")],
+    },
+  };
+}
+
+/** A range that always shows zero and never collapses. */
+function around(low: number, high: number, least: number): [number, number] {
+  const top = Math.max(high, 0);
+  const bottom = Math.min(low, 0);
+  const room = Math.max((top - bottom) * 0.08, least * 0.2);
+  return [bottom === 0 && top === 0 ? -least : bottom - room, top === 0 && bottom === 0 ? least : top + room];
+}
+
+function zeroLine(chart: uPlot, colour: string) {
+  const { ctx, bbox } = chart;
+  const y = chart.valToPos(0, "rpm", true);
+  if (!Number.isFinite(y)) return;
+  ctx.save();
+  ctx.strokeStyle = colour;
+  ctx.globalAlpha = 0.6;
+  ctx.beginPath();
+  ctx.moveTo(bbox.left, y);
+  ctx.lineTo(bbox.left + bbox.width, y);
+  ctx.stroke();
+  ctx.restore();
+}

@@ -1,0 +1,39 @@
+import { Box, Grid } from "@chakra-ui/react";
+import { useVerify } from "../../api/queries";
+import type { Drive } from "../../api/types";
+import { Column, PageHead } from "../../parts/Columns";
+import { DirectionProof } from "./DirectionProof";
+import { FaultHistory } from "./FaultHistory";
+import { GaitPicker } from "./GaitPicker";
+import { Needs } from "./Needs";
+import { SpeedControl } from "./SpeedControl";
+import { StatusBits } from "./StatusBits";
+import { StripChart } from "./StripChart";
+
+/** Turning the motor: needs and speed at the left, the live picture in the middle, proofs at the right. */
+export function VerifyStage({ drive }: { drive: Drive }) {
+  const { data: verify } = useVerify(drive.id);
+  if (!verify) return <PageHead title="Verify" sentence="Reading" />;
+  return (
+    <>
+      <PageHead title="Verify" sentence="Turn the motor under your eyes, and prove that it does what it should." />
+      <Grid templateColumns={{ base: "minmax(0, 1fr)", xl: "minmax(0, 21rem) minmax(0, 1fr) minmax(0, 17rem)" }} gap="3.5" alignItems="start">
+        <Column title="Given" note="what may move, and how fast">
+          <Needs drive={drive} verify={verify} />
+          <GaitPicker drive={drive} verify={verify} />
+          <SpeedControl drive={drive} verify={verify} />
+        </Column>
+        <Column title="Follows" note="live from the drive">
+          <StripChart drive={drive} />
+          <StatusBits drive={drive} verify={verify} />
+        </Column>
+        <Column title="Proof" note="seen and measured">
+          <DirectionProof drive={drive} verify={verify} />
+          <Box>
+            <FaultHistory drive={drive} />
+          </Box>
+        </Column>
+      </Grid>
+    </>
+  );
+}
