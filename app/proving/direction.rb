@@ -56,7 +56,8 @@ module Proving
     def inputs = @drive.live_values.slice(*RESTS_ON)
 
     def sentence(measured, seen)
-      "Seen: #{seen}. Demanded #{measured[:demanded].round(1)} rpm, measured #{measured[:speed]} rpm at #{measured[:current]} A."
+      rpm = ->(speed) { Gallop::Quantities.format(speed, "rpm", 1) }
+      "Seen: #{seen}. Demanded #{rpm.(measured[:demanded])}, measured #{rpm.(measured[:speed])} at #{Gallop::Quantities.format(measured[:current], 'A', 2)}."
     end
   end
 end

@@ -30,6 +30,7 @@ const router = createBrowserRouter([
       { index: true, element: <ProjectsPage /> },
       { path: "paddock", element: <PaddockPage /> },
       { path: "projects/:projectId", element: <ProjectPage /> },
+      { path: "projects/:projectId/paddock", element: <PaddockPage /> },
       { path: "projects/:projectId/logbook", element: <LogbookPage /> },
       { path: "projects/:projectId/drives/:driveId/:stage", element: <StagePage /> },
       { path: "*", element: <NotFoundPage /> },

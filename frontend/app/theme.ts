@@ -72,6 +72,7 @@ const config = defineConfig({
         dialog: { value: "720px" },
         figureField: { value: "96px" },
         liveFigure: { value: "96px" },
+        liveWide: { value: "116px" },
       },
       borders: { hairline: { value: "1px solid" }, heading: { value: "2px solid" } },
     },

@@ -53,7 +53,7 @@ export function LogbookPage() {
                   {clock(entry.at)}
                 </Text>
               </td>
-              <td>{entry.drive_name}</td>
+              <td className="line">{entry.drive_name}</td>
               <td>{KINDS[entry.kind] ?? entry.kind}</td>
               <td>
                 <b>{entry.headline}</b>{" "}
@@ -61,7 +61,7 @@ export function LogbookPage() {
                   {entry.detail}
                 </Text>
               </td>
-              <td>{entry.author || <Text as="span" color="muted">not named</Text>}</td>
+              <td className="line">{entry.author || <Text as="span" color="muted">not named</Text>}</td>
             </tr>
           ))}
         </tbody>

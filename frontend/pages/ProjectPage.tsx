@@ -31,7 +31,7 @@ export function ProjectPage() {
         </Text>
         {session?.paddock && (
           <Text color="bay" textDecoration="underline" asChild>
-            <Link to="/paddock">Paddock</Link>
+            <Link to={`/projects/${project.id}/paddock`}>Paddock</Link>
           </Text>
         )}
       </PageHead>

@@ -1,5 +1,6 @@
 import { Box, Heading, Text, chakra } from "@chakra-ui/react";
 import { NavLink } from "react-router";
+import { useSession } from "../api/queries";
 import type { Drive } from "../api/types";
 import { Horseshoe } from "../parts/Horseshoe";
 
@@ -21,6 +22,7 @@ const Stop = chakra(NavLink, {
 /** The stages of the selected drive. */
 export function Course({ drive }: { drive: Drive }) {
   const base = `/projects/${drive.project_id}`;
+  const { data: session } = useSession();
   return (
     <Box as="nav" aria-label={`Course of ${drive.name}`} bg="rail" borderRightWidth="1px" borderColor="line" py="3" overflowY="auto" display={{ base: "flex", md: "block" }} overflowX="auto">
       <Heading as="h2" fontSize="tiny" color="muted" fontWeight="semibold" px="3.5" pb="2" truncate title={drive.name} display={{ base: "none", md: "block" }}>
@@ -43,6 +45,13 @@ export function Course({ drive }: { drive: Drive }) {
           <Text as="span">Logbook</Text>
           <span />
         </Stop>
+        {session?.paddock && (
+          <Stop to={`${base}/paddock`}>
+            <span />
+            <Text as="span">Paddock</Text>
+            <span />
+          </Stop>
+        )}
       </Box>
     </Box>
   );

@@ -46,6 +46,7 @@ export function DriveChip({ drive, selected }: { drive: Drive; selected: boolean
   function text() {
     if (drive.link.state === "lost") return "lost";
     if (drive.link.state !== "online") return drive.link.state === "offline" ? "offline" : "connecting";
+    if (speed?.value === undefined) return "–";
     if (stale) return "stale";
     if (faulted) return `Fault ${(error?.value ?? 0).toString(16).toUpperCase().padStart(4, "0")}`;
     return withUnit(speed?.value, "rpm");

@@ -48,7 +48,7 @@ function LivePlace({ drive, name }: { drive: Drive; name: string }) {
   if (!live) return null;
   const { entry, value, stale } = live;
   return (
-    <Place label={entry.name}>
+    <Place label={entry.name} minW="liveWide">
       <Text fontFamily="mono" fontSize="live" fontWeight="medium" opacity={stale ? 0.45 : 1} whiteSpace="nowrap" data-live={name} title={stale ? "Stale: no connection" : undefined}>
         {figure(value, entry.decimals)} {entry.unit}
       </Text>

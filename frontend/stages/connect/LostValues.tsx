@@ -20,7 +20,12 @@ export function LostValues({ drive }: { drive: Drive }) {
         {count} value{count === 1 ? "" : "s"} fell back when the drive restarted
       </Text>
       <Text fontSize="small">They were live and had not been stored.</Text>
-      <Table aria-label="Values that fell back">
+      <Table aria-label="Values that fell back" tableLayout="fixed">
+        <colgroup>
+          <Box as="col" w="44%" />
+          <Box as="col" w="28%" />
+          <Box as="col" w="28%" />
+        </colgroup>
         <thead>
           <tr>
             <th>Value</th>
@@ -32,8 +37,8 @@ export function LostValues({ drive }: { drive: Drive }) {
           {drive.lost.map((line) => (
             <tr key={line.key}>
               <td title={line.key}>{line.name}</td>
-              <td className="figure">{line.was}</td>
-              <td className="figure">{line.now}</td>
+              <td className="figure cut">{line.was}</td>
+              <td className="figure cut">{line.now}</td>
             </tr>
           ))}
         </tbody>

@@ -88,7 +88,7 @@ function matches(value: Value, words: string) {
 function Row({ value, open, onToggle }: { value: Value; open: boolean; onToggle: () => void }) {
   const row = useRef<HTMLTableRowElement>(null);
   useEffect(() => {
-    if (open) row.current?.scrollIntoView({ block: "nearest" });
+    if (open) row.current?.scrollIntoView({ block: "center" });
   }, [open]);
   return (
     <>

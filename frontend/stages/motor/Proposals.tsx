@@ -1,4 +1,4 @@
-import { Text, VisuallyHidden } from "@chakra-ui/react";
+import { Box, Text, VisuallyHidden } from "@chakra-ui/react";
 import { api } from "../../api/client";
 import type { Drive, Motor, Proposal } from "../../api/types";
 import { useAction } from "../../api/useAction";
@@ -6,7 +6,7 @@ import { Action } from "../../parts/Action";
 import { Card, Meta } from "../../parts/Card";
 import { Table } from "../../parts/Table";
 
-const STATE = { open: "", drafted: "drafted", drive: "in the drive" } as const;
+const STATE = { open: "", drafted: "draft", drive: "live" } as const;
 
 /** Values for the drive that follow from the facts, each with its reason; taken into the draft singly or all at once. */
 export function Proposals({ drive, motor, unkept }: { drive: Drive; motor: Motor; unkept: boolean }) {
@@ -26,11 +26,15 @@ export function Proposals({ drive, motor, unkept }: { drive: Drive; motor: Motor
       {motor.blocked && <Meta>Nothing is proposed while a blocker stands.</Meta>}
       {!motor.blocked && motor.proposals.length === 0 && <Meta>Give the facts of the nameplate, and values for the drive are proposed here.</Meta>}
       {motor.proposals.length > 0 && (
-        <Table mt="1" aria-label="Proposed values">
+        <Table mt="1" aria-label="Proposed values" tableLayout="fixed">
+          <colgroup>
+            <Box as="col" w="50%" />
+            <Box as="col" w="32%" />
+            <Box as="col" w="18%" />
+          </colgroup>
           <thead>
             <tr>
               <th>Value</th>
-              <th className="figure">Live</th>
               <th className="figure">Proposed</th>
               <th>
               <VisuallyHidden>State</VisuallyHidden>
@@ -50,18 +54,18 @@ export function Proposals({ drive, motor, unkept }: { drive: Drive; motor: Motor
 
 function Row({ proposal, disabled, onTake }: { proposal: Proposal; disabled: boolean; onTake: () => void }) {
   return (
-    <tr title={`${proposal.key}: ${proposal.reason}`} data-proposal={proposal.key} data-state={proposal.state}>
+    <tr title={`${proposal.key}: ${proposal.reason}; live ${proposal.live}`} data-proposal={proposal.key} data-state={proposal.state}>
       <td>{proposal.name}</td>
-      <td className="figure">{proposal.state === "drive" ? "" : proposal.live}</td>
-      <td className="figure">{proposal.text}</td>
+      <td className="figure cut">{proposal.text}</td>
       <td>
         {proposal.state === "open" ? (
           <Action look="link" disabled={disabled} aria-label={`Take ${proposal.name}`} onClick={onTake}>
             Take
           </Action>
         ) : (
-          <Text as="span" color={proposal.state === "drive" ? "ok" : "bay"} whiteSpace="nowrap">
+          <Text as="span" color={proposal.state === "drive" ? "ok" : "bay"} fontSize="tiny">
             {STATE[proposal.state]}
+            {proposal.state === "drive" && proposal.stored ? ", stored" : ""}
           </Text>
         )}
       </td>

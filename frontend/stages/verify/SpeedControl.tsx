@@ -4,6 +4,7 @@ import type { Drive, Verify } from "../../api/types";
 import { useDriveState } from "../../live/useLive";
 import { Action } from "../../parts/Action";
 import { GroupHead } from "../../parts/Columns";
+import { withUnit } from "../../parts/format";
 import { useSpeed } from "./useSpeed";
 
 type Direction = 1 | -1;
@@ -104,7 +105,7 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
         </Slider.Control>
       </Slider.Root>
       <Text minH="9" fontSize="small" color={held?.held_back ? "cautionText" : "muted"} role="status" data-held={held?.held_back ?? false}>
-        {held?.reason ?? (reversing ? "Press Start to reverse." : `The gait allows ${Math.round(verify.allowed)} rpm.`)}
+        {held?.reason ?? (reversing ? "Press Start to reverse." : `The gait allows ${withUnit(verify.allowed, "rpm")}.`)}
       </Text>
       <Flex gap="2" wrap="wrap">
         {!enabled && (

@@ -11,7 +11,7 @@ const SHORTEST = 5;
 const LONGEST = 60;
 /** ms between two drawings; the figures come 22 times a second. */
 const REDRAW = 50;
-const HEIGHT = 280;
+const HEIGHT = 300;
 
 const LABELS = ["Target", "Speed", "Current"] as const;
 
@@ -80,7 +80,7 @@ export function StripChart({ drive }: { drive: Drive }) {
         {LABELS.map((label, n) => (
           <Legend
             key={label}
-            label={`${label}, ${n === 2 ? "A" : "rpm"}`}
+            label={label}
             colour={(["trace1", "trace2", "trace3"] as const)[n] ?? "trace1"}
             dashed={n === 0}
             shown={!hidden.includes(n + 1)}
@@ -139,7 +139,7 @@ function resolve(token: string) {
 }
 
 function options([target, speed, current, line, muted]: string[], width: number, onCursor: (readings: (number | null)[]) => void): Options {
-  const axis = { stroke: muted, grid: { stroke: line, width: 1 }, ticks: { stroke: line }, font: '11px "IBM Plex Mono"' };
+  const axis = { stroke: muted, grid: { stroke: line, width: 1 }, ticks: { stroke: line }, font: '11px "IBM Plex Mono"', values: (_: uPlot, ticks: number[]) => ticks.map((tick) => tickText(tick)) };
   return {
     width,
     height: HEIGHT,
@@ -167,6 +167,10 @@ function options([target, speed, current, line, muted]: string[], width: number,
       draw: [(chart) => zeroLine(chart, muted ?? "")],
     },
   };
+}
+
+function tickText(tick: number) {
+  return figure(tick, Number.isInteger(tick) ? 0 : Math.abs(tick) < 0.1 ? 2 : tick * 10 === Math.round(tick * 10) ? 1 : 2);
 }
 
 /** A range that always shows zero and never collapses. */

@@ -23,7 +23,7 @@ module Gallop
         distance = target - @position
         return hold(target) if distance.abs < 1e-12 && @speed.abs <= down * dt
         before = @speed
-        @speed = limited(before, permitted(distance, cruise, down, dt), up, down, dt)
+        @speed = limited(before, permitted(distance - 0.5 * before * dt, cruise, down, dt), up, down, dt)
         travel = 0.5 * (before + @speed) * dt
         return hold(target) if arrives?(distance, travel, down, dt)
         @acceleration = (@speed - before) / dt
@@ -40,7 +40,8 @@ module Gallop
         @position = target
       end
 
-      # Largest speed from which the distance still suffices, looking one step ahead (v²/2a + v·dt/2 = s).
+      # Largest speed at the end of this step from which what is then left suffices: v²/2a + v·dt/2 = s, where s is the distance less
+      # the half step that the present speed takes.
       def permitted(distance, cruise, down, dt)
         step = down * dt * 0.5
         speed = Math.sqrt(step * step + 2 * down * distance.abs) - step

@@ -9,7 +9,8 @@ module Gallop
     #   dψ_r/dt      = L_m/τ_r i_s − (1/τ_r − jω) ψ_r
     #   T            = 1.5 p k_r (ψ_r × i_s)
     #
-    # Each call is advanced in halves by the midpoint rule. All figures are star-equivalent phase figures, peak.
+    # advanced by the classic Runge-Kutta rule: with a lower order the small difference between voltage and back-EMF, which makes the
+    # current, would be off by a percent at 4 kHz. All figures are star-equivalent phase figures, peak.
     class InductionMotor
       attr_reader :i_alpha, :i_beta, :torque, :copper_loss, :electrical_power, :pole_pairs
 
@@ -21,7 +22,7 @@ module Gallop
         @l_m = magnetising_inductance.to_f
         @l_r = @l_m + rotor_leakage
         @k_r = @l_m / @l_r
-        @sigma_l = @l_m + stator_leakage - @l_m * @k_r
+        @inverse_sigma_l = 1 / (@l_m + stator_leakage - @l_m * @k_r)
         @pole_pairs = pole_pairs
         @psi_alpha = @psi_beta = 0.0
         self.temperature = REFERENCE_TEMPERATURE
@@ -40,9 +41,7 @@ module Gallop
       # @see SynchronousMotor#apply; the angle does not matter to a cage
       def apply(v_alpha, v_beta, _angle, speed, dt)
         omega = speed * @pole_pairs
-        h = 0.5 * dt
-        advance(v_alpha, v_beta, omega, h)
-        advance(v_alpha, v_beta, omega, h)
+        advance(v_alpha, v_beta, omega, dt)
         stator_square = @i_alpha * @i_alpha + @i_beta * @i_beta
         rotor_alpha = (@psi_alpha - @l_m * @i_alpha) / @l_r
         rotor_beta = (@psi_beta - @l_m * @i_beta) / @l_r
@@ -71,24 +70,43 @@ module Gallop
 
       private
 
+      # Four stages for two complex states; the slopes of a stage are left in @d… by #slope.
       def advance(v_alpha, v_beta, omega, h)
         i_a = @i_alpha
         i_b = @i_beta
         p_a = @psi_alpha
         p_b = @psi_beta
+        half = 0.5 * h
+        slope(v_alpha, v_beta, omega, i_a, i_b, p_a, p_b)
+        s_ia = a = @d_ia
+        s_ib = b = @d_ib
+        s_pa = c = @d_pa
+        s_pb = d = @d_pb
+        slope(v_alpha, v_beta, omega, i_a + half * a, i_b + half * b, p_a + half * c, p_b + half * d)
+        s_ia += 2 * (a = @d_ia)
+        s_ib += 2 * (b = @d_ib)
+        s_pa += 2 * (c = @d_pa)
+        s_pb += 2 * (d = @d_pb)
+        slope(v_alpha, v_beta, omega, i_a + half * a, i_b + half * b, p_a + half * c, p_b + half * d)
+        s_ia += 2 * (a = @d_ia)
+        s_ib += 2 * (b = @d_ib)
+        s_pa += 2 * (c = @d_pa)
+        s_pb += 2 * (d = @d_pb)
+        slope(v_alpha, v_beta, omega, i_a + h * a, i_b + h * b, p_a + h * c, p_b + h * d)
+        sixth = h / 6
+        @i_alpha = i_a + sixth * (s_ia + @d_ia)
+        @i_beta = i_b + sixth * (s_ib + @d_ib)
+        @psi_alpha = p_a + sixth * (s_pa + @d_pa)
+        @psi_beta = p_b + sixth * (s_pb + @d_pb)
+      end
+
+      def slope(v_alpha, v_beta, omega, i_a, i_b, p_a, p_b)
         flux_a = @rate * p_a + omega * p_b
         flux_b = @rate * p_b - omega * p_a
-        half = 0.5 * h
-        mid_i_a = i_a + half * (v_alpha - @r_sum * i_a + @k_r * flux_a) / @sigma_l
-        mid_i_b = i_b + half * (v_beta - @r_sum * i_b + @k_r * flux_b) / @sigma_l
-        mid_p_a = p_a + half * (@l_m * @rate * i_a - flux_a)
-        mid_p_b = p_b + half * (@l_m * @rate * i_b - flux_b)
-        flux_a = @rate * mid_p_a + omega * mid_p_b
-        flux_b = @rate * mid_p_b - omega * mid_p_a
-        @i_alpha = i_a + h * (v_alpha - @r_sum * mid_i_a + @k_r * flux_a) / @sigma_l
-        @i_beta = i_b + h * (v_beta - @r_sum * mid_i_b + @k_r * flux_b) / @sigma_l
-        @psi_alpha = p_a + h * (@l_m * @rate * mid_i_a - flux_a)
-        @psi_beta = p_b + h * (@l_m * @rate * mid_i_b - flux_b)
+        @d_ia = (v_alpha - @r_sum * i_a + @k_r * flux_a) * @inverse_sigma_l
+        @d_ib = (v_beta - @r_sum * i_b + @k_r * flux_b) * @inverse_sigma_l
+        @d_pa = @l_m * @rate * i_a - flux_a
+        @d_pb = @l_m * @rate * i_b - flux_b
       end
     end
   end

@@ -6,8 +6,9 @@ module Gallop
     # the same dimension; refuses what can be read in two ways rather than guess.
     class Parser
       LONGEST = 60
-      NUMBER = /[+\-−]?\s*(?:\d[\d .,'\u2009\u202F\u00A0]*|[.,]\d+)(?:[eE][+\-]?\d{1,3})?/
-      FIGURE = /\A(?<number>#{NUMBER})\s*(?:\/\s*(?<divisor>\d[\d.,]*))?\s*(?<unit>\D.*)?\z/m
+      SPACE = /[ '\u2009\u202F\u00A0]/
+      NUMBER = /[+\-−]?\s*(?:\d+(?:#{SPACE}\d{3}(?!\d))*(?:[.,]\d+)*[.,]?|[.,]\d+)(?:[eE][+\-]?\d{1,3})?/
+      FIGURE = /\A(?<number>#{NUMBER})\s*(?:\/\s*(?<divisor>\d[\d.,]*))?\s*(?<unit>(?:\D|1\/).*)?\z/m
 
       def initialize(text, unit)
         @text = text.to_s.strip

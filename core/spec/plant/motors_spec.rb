@@ -1,0 +1,104 @@
+# frozen_string_literal: true
+
+require_relative "../core_helper"
+
+RSpec.describe Gallop::Plant do
+  describe Gallop::Plant::SynchronousMotor do
+    subject(:motor) { described_class.new(resistance: 1.6, inductance_d: 4e-3, inductance_q: 4e-3, flux: 0.046, pole_pairs: 5) }
+
+    # Locked, 16 V in α: after one time constant L/R = 2.5 ms the current is 63.2 % of 10 A, in the end 10 A.
+    it "has the electrical time constant L/R" do
+      40.times { motor.apply(16.0, 0.0, 0.0, 0.0, 62.5e-6) }
+      expect(motor.i_alpha).to be_within(0.02).of(10 * (1 - Math.exp(-1)))
+      2000.times { motor.apply(16.0, 0.0, 0.0, 0.0, 62.5e-6) }
+      expect(motor.i_alpha).to be_within(1e-6).of(10.0)
+    end
+
+    # T = 1.5 p ψ i_q = 1.5 · 5 · 0.046 · 4 N·m with 6.4 V across 1.6 Ω in q
+    it "makes the torque of its q current" do
+      2000.times { motor.apply(0.0, 6.4, 0.0, 0.0, 62.5e-6) }
+      expect(motor.torque).to be_within(1e-4).of(1.38)
+      expect(motor.copper_loss).to be_within(1e-3).of(1.5 * 1.6 * 16)
+    end
+
+    # Driven at 100 rad/s with the terminals shorted: i = −ω ψ / (R + jωL) at ω = 500 rad/s
+    it "brakes with the current of its back-EMF when shorted" do
+      angle = 0.0
+      4000.times do
+        motor.apply(0.0, 0.0, angle + 0.5 * 100 * 62.5e-6, 100.0, 62.5e-6)
+        angle += 100 * 62.5e-6
+      end
+      expect(Math.hypot(motor.i_d, motor.i_q)).to be_within(0.01).of(500 * 0.046 / Math.hypot(1.6, 500 * 4e-3))
+      expect(motor.torque).to be < 0
+    end
+
+    # Copper at 120 °C: 1 + 0.00393 · 100
+    it "has a higher resistance when warm" do
+      motor.temperature = 393.15
+      3000.times { motor.apply(16.0, 0.0, 0.0, 0.0, 62.5e-6) }
+      expect(motor.i_alpha).to be_within(1e-3).of(10 / 1.393)
+    end
+
+    # Free rotor at constant voltage in q: mechanical time constant R J/(1.5 p² ψ²) with L small against it
+    it "runs up with the mechanical time constant" do
+      small = described_class.new(resistance: 1.6, inductance_d: 1e-5, inductance_q: 1e-5, flux: 0.046, pole_pairs: 5)
+      mass = Gallop::Plant::OneMass.new(inertia: 1e-3)
+      tau = 1.6 * 1e-3 / (1.5 * 25 * 0.046**2)
+      final = 10.0 / (5 * 0.046)
+      (tau / 1e-5).round.times do
+        electrical = (mass.angle + 0.5e-5 * mass.speed) * 5
+        small.apply(-10.0 * Math.sin(electrical), 10.0 * Math.cos(electrical), mass.angle + 0.5e-5 * mass.speed, mass.speed, 1e-5)
+        mass.turn(small.torque, 1e-5)
+      end
+      expect(mass.speed).to be_within(0.01 * final).of(final * (1 - Math.exp(-1)))
+    end
+  end
+
+  describe Gallop::Plant::InductionMotor do
+    let(:figures) { { stator_resistance: 4.8, rotor_resistance: 4.2, stator_leakage: 0.0135, rotor_leakage: 0.0135, magnetising_inductance: 0.36, pole_pairs: 2 } }
+
+    # The T equivalent circuit per phase, solved with complex numbers: an independent computation of the steady state.
+    def circuit(voltage, frequency, slip)
+      omega = 2 * Math::PI * frequency
+      rotor = Complex(4.2 / slip, omega * 0.0135)
+      magnetising = Complex(0, omega * 0.36)
+      parallel = rotor * magnetising / (rotor + magnetising)
+      stator = voltage / (Complex(4.8, omega * 0.0135) + parallel)
+      rotor_current = stator * parallel / rotor
+      { current: stator.abs, torque: 3 * rotor_current.abs2 * 4.2 / slip / (omega / 2) }
+    end
+
+    def steady(voltage, frequency, slip, seconds: 1.5)
+      motor = described_class.new(**figures)
+      speed = 2 * Math::PI * frequency / 2 * (1 - slip)
+      peak = voltage * Math.sqrt(2)
+      dt = 250e-6
+      (seconds / dt).round.times { |n| motor.apply(peak * Math.cos(2 * Math::PI * frequency * (n + 0.5) * dt), peak * Math.sin(2 * Math::PI * frequency * (n + 0.5) * dt), 0.0, speed, dt) }
+      motor
+    end
+
+    [ [ 230.94, 50, 0.05 ], [ 230.94, 50, 0.02 ], [ 115.47, 25, 0.1 ], [ 230.94, 50, -0.05 ] ].each do |voltage, frequency, slip|
+      it "agrees with the equivalent circuit at #{frequency} Hz and #{(slip * 100).round} % slip" do
+        motor = steady(voltage, frequency, slip)
+        expected = circuit(voltage, frequency, slip)
+        expect(Math.hypot(motor.i_alpha, motor.i_beta) / Math.sqrt(2)).to be_within(0.01 * expected[:current]).of(expected[:current])
+        expect(motor.torque).to be_within(0.015 * expected[:torque].abs).of(expected[:torque])
+      end
+    end
+
+    # I_0 = 230.94 V / |4.8 + j·314.16·0.3735| = 1.967 A
+    it "takes its magnetising current at synchronous speed" do
+      motor = steady(230.94, 50, 1e-9)
+      expect(Math.hypot(motor.i_alpha, motor.i_beta) / Math.sqrt(2)).to be_within(0.01).of(1.967)
+      expect(motor.torque).to be_within(0.05).of(0)
+    end
+
+    # Rotor time constant L_r/R_r = 0.3735/4.2 = 88.9 ms
+    it "lets its flux die away with the rotor time constant once it is switched off" do
+      motor = steady(230.94, 50, 0.05)
+      before = motor.rotor_flux
+      89.times { motor.open_circuit(150.0, 1e-3) }
+      expect(motor.rotor_flux / before).to be_within(0.005).of(Math.exp(-0.089 / (0.3735 / 4.2)))
+    end
+  end
+end
