@@ -72,7 +72,7 @@ RSpec.describe Gallop::Plant do
       motor = described_class.new(**figures)
       speed = 2 * Math::PI * frequency / 2 * (1 - slip)
       peak = voltage * Math.sqrt(2)
-      dt = 250e-6
+      dt = 50e-6 # the staircase of a coarser step would show as ripple
       (seconds / dt).round.times { |n| motor.apply(peak * Math.cos(2 * Math::PI * frequency * (n + 0.5) * dt), peak * Math.sin(2 * Math::PI * frequency * (n + 0.5) * dt), 0.0, speed, dt) }
       motor
     end

@@ -8,6 +8,7 @@ module Gallop
         RATE = 4_000
         DT = 1.0 / RATE
         BLOCKED = 0x7121
+        NEAR_LIMIT = 0.95 # of a limit: a motor that is held back goes to and fro just below it
         LONGEST_LIMITED = 10.0 # s at the current limit before the drive gives up
         HOLD_AT_ZERO = 0.12 # s of direct current after the ramp has reached zero
         RPM_RAD = Plant::TWO_PI / 60
@@ -36,7 +37,7 @@ module Gallop
           @zero_for = @flux_wait = @limited_for = 0.0
           @off_for = 1e3
           @display_speed = 0.0
-          @clamped = @holding = false
+          @clamped = @holding = @held_back = false
         end
 
         def take_figures
@@ -102,7 +103,8 @@ module Gallop
           stop = stop_kind
           target = stop ? 0.0 : held(memory.live["speed.target"])
           down = stop == :quick ? @quick_down : @down
-          @holding = over_limit?(stop)
+          @holding = load_ratio(stop) > 1
+          @held_back = !stop && load_ratio(stop) > NEAR_LIMIT && @ramp.speed.abs < target.abs
           if !@holding
             @ramp.step(target, @up, down, dt)
           elsif @modulator.active_current.positive?
@@ -111,13 +113,14 @@ module Gallop
           @zero_for = @ramp.speed.zero? ? @zero_for + dt : 0.0
         end
 
-        def over_limit?(stop)
+        # Current and torque current against their limits, whichever is nearer.
+        def load_ratio(stop)
           share = stop ? 1.0 : @torque_share
-          @modulator.current > @current_limit || @modulator.active_current.abs > @active_limit * share
+          [ @modulator.current / @current_limit, @modulator.active_current.abs / (@active_limit * share) ].max
         end
 
         def watch_load(dt)
-          @limited_for = @holding ? @limited_for + dt : 0.0
+          @limited_for = @held_back ? @limited_for + dt : 0.0
           trip(BLOCKED) if @limited_for > LONGEST_LIMITED
         end
 

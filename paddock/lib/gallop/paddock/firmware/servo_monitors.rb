@@ -24,7 +24,7 @@ module Gallop
           watch_standstill(dt)
           return trip(FEEDBACK_LOST, Stopping::COAST) if @effective["monitors.feedback"] == 1 && !axis.encoder.powered
           return unless @stage_on
-          return trip(OVER_SPEED) if @speed.abs > @over_speed
+          return trip(Monitors::OVER_SPEED) if @speed.abs > @over_speed
           watch_following_error(dt)
           watch_commutation(dt)
         end

@@ -1,0 +1,160 @@
+# frozen_string_literal: true
+
+require_relative "paddock_helper"
+
+RSpec.describe "Monitors and fault reactions" do
+  def reset
+    [ 0x00, 0x80, 0x00 ].each { |word| write("control.word", word) }
+    pass(0.01)
+  end
+
+  # 120 % of 1000 rpm. The hand drives the shaft up while 20 % of the torque and friction cannot hold it: 0.35 − 0.25 − 0.06 N·m.
+  it "trips on over-speed at its level" do
+    commissioned("Carriage")
+    write("limits.motor_speed", 1000)
+    write("limits.torque", 20)
+    enable
+    write("speed.target", 900)
+    pass(1.0)
+    @stand_in.axis.hand_torque = 0.35
+    expect(pass_until(2.0) { fault != 0 }).to be(true)
+    expect(fault).to eq(0x8480)
+    expect(rpm).to be_within(8).of(1200)
+  end
+
+  # A blocked shaft while the profile moves on at 600 rpm = 1 310 720 counts/s: 32 768 counts are passed after 25 ms of cruising.
+  it "trips on following error beyond its window" do
+    commissioned("Carriage")
+    write("control.mode", 1)
+    write("ramps.acceleration", 100_000)
+    enable
+    @stand_in.axis.mechanics.load_torque = 50.0
+    write("position.target", 10_000_000)
+    write("control.word", 0x1F)
+    seen = []
+    expect(pass_until(1.0) { seen << read("position.following_error").abs; fault != 0 }).to be(true)
+    expect(fault).to eq(0x8611)
+    # window, and what 20 ms of time-out add at 1.31 counts a microsecond
+    expect(seen.max).to be_between(32_768, 32_768 + 1_310_720 * 0.026)
+  end
+
+  it "moves to a position and says when it has arrived" do
+    commissioned("Carriage")
+    write("control.mode", 1)
+    enable
+    start = read("position.actual")
+    write("position.target", start + 131_072 * 3)
+    write("control.word", 0x1F)
+    expect(pass_until(3.0) { read("control.status").to_i[10] == 1 && (read("position.actual") - start - 393_216).abs < 300 }).to be(true)
+    expect(@stand_in.axis.mechanics.angle / (2 * Math::PI)).to be_within(0.01).of(start / 131_072.0 + 3)
+  end
+
+  it "switches the stage off at once when a torque-off input opens, and wants it closed before a reset" do
+    commissioned("Carriage")
+    enable
+    write("speed.target", 1000)
+    pass(0.6)
+    @stand_in.axis.torque_off_b_closed = false
+    pass(0.002)
+    expect([ fault, state ]).to eq([ 0xFF10, :fault ])
+    expect(@stand_in.axis.motor.torque).to eq(0.0)
+    reset
+    expect(state).to eq(:fault)
+    @stand_in.axis.torque_off_b_closed = true
+    reset
+    expect([ fault, state ]).to eq([ 0, :switch_on_disabled ])
+  end
+
+  it "does not call an open torque-off input a fault while disabled, but does not switch on" do
+    commissioned("Carriage")
+    @stand_in.axis.torque_off_a_closed = false
+    pass(0.01)
+    expect([ fault, read("control.inhibits") ]).to eq([ 0, 1 ])
+    write("control.word", 6)
+    expect(state).to eq(:switch_on_disabled)
+  end
+
+  it "coasts when the feedback is lost" do
+    commissioned("Carriage")
+    enable
+    write("speed.target", 1000)
+    pass(0.6)
+    @stand_in.axis.encoder.powered = false
+    pass(0.005)
+    expect(fault).to eq(0x7305)
+    expect(@stand_in.axis.motor.torque).to eq(0.0)
+    reset
+    expect(state).to eq(:fault)
+  end
+
+  it "makes a quick stop when the watchdog is not refreshed, and none while it is" do
+    commissioned("Carriage")
+    write("control.watchdog_window", 200)
+    enable
+    write("speed.target", 3000)
+    15.times do
+      pass(0.1)
+      write("control.watchdog_token", 1)
+    end
+    expect([ fault, rpm.round(-1) ]).to eq([ 0, 3000 ])
+    pass(0.199)
+    expect(fault).to eq(0)
+    pass(0.01)
+    expect([ fault, state ]).to eq([ 0x8130, :fault_reaction_active ])
+    expect(pass_until(0.5) { state == :fault }).to be(true)
+    expect(rpm.abs).to be < 6
+  end
+
+  it "reports under-voltage when the mains goes while it runs, and keeps quiet about it while disabled" do
+    commissioned("Web feed")
+    enable
+    write("speed.target", 1000)
+    pass(2.0)
+    @stand_in.mains = false
+    expect(pass_until(3.0) { fault != 0 }).to be(true)
+    expect(fault).to eq(0x3220)
+    commissioned("Web feed")
+    @stand_in.mains = false
+    pass_until(3.0) { read("bus.voltage") < 370 }
+    expect(fault).to eq(0)
+  end
+
+  it "trips on over-current and holds the current before that by its limit" do
+    commissioned("Web feed")
+    enable
+    write("speed.target", 300)
+    pass(1.0)
+    @stand_in.axis.mechanics.load_torque = 40
+    pass(3.0)
+    expect(read("statistics.peak_current")).to be < 2.5 * 4.1
+    expect(read("control.status").to_i[11]).to eq(1)
+    expect(pass_until(12.0) { fault != 0 }).to be(true)
+    expect(fault).to eq(0x7121)
+  end
+
+  it "notices a field that is not where it believes it to be" do
+    commissioned("Carriage")
+    write("feedback.commutation_offset", 180)
+    enable
+    write("speed.target", 500)
+    expect(pass_until(2.0) { fault != 0 }).to be(true)
+    expect([ 0x7122, 0x8480 ]).to include(fault)
+  end
+
+  it "remembers its last faults with the drive time, over a restart" do
+    Dir.mktmpdir do |directory|
+      build("Carriage", state_directory: directory)
+      Bench::SETTINGS["Carriage"].each { |key, figure| write(key, figure) }
+      enable
+      @stand_in.axis.torque_off_a_closed = false
+      pass(0.01)
+      time = read("statistics.powered_time")
+      @stand_in.mains = false
+      pass_until(5.0, step: 0.05) { @stand_in.state == :off }
+      @stand_in.mains = true
+      pass(3.0)
+      expect([ read("history.code_1"), read("history.time_1") ]).to eq([ 0xFF10, time ])
+      expect(fault).to eq(0)
+    end
+  end
+end
