@@ -3,6 +3,7 @@
 require_relative "../../config/boot"
 require_relative "../../spec/spec_helper"
 require "gallop-paddock"
+require "tempfile"
 require "tmpdir"
 require "yaml"
 

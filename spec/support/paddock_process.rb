@@ -15,6 +15,18 @@ class PaddockProcess
     paddock&.stop
   end
 
+  # @return [Integer] the first of two neighbouring free ports
+  def self.free_pair
+    100.times do
+      base = rand(20_000..30_000)
+      [ base, base + 1 ].map { |port| TCPServer.new("127.0.0.1", port) }.each(&:close)
+      return base
+    rescue Errno::EADDRINUSE
+      next
+    end
+    raise "no two neighbouring ports are free"
+  end
+
   def initialize(rig: QUICK_RIG, state: nil, speed: 1, port: 0, panel_port: 0)
     command = [ Rails.root.join("bin/paddock").to_s, "--rig", rig, "--port", port.to_s, "--panel-port", panel_port.to_s, "--speed", speed.to_s ]
     command += [ "--state", state ] if state

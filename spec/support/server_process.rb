@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+require "net/http"
+
+# A real Gallop server in a process of its own: production mode, a database of its own, on a free port. It can be killed and started
+# again at the same address.
+class ServerProcess
+  attr_reader :port, :pid
+
+  def self.running(paddock)
+    server = new(paddock).start
+    yield server
+  ensure
+    server&.stop
+  end
+
+  def initialize(paddock)
+    @paddock = paddock
+    @port = free_port
+    @directory = Dir.mktmpdir("gallop-server")
+    system(environment, "bin/rails", "db:prepare", chdir: Rails.root.to_s, out: File::NULL, exception: true)
+  end
+
+  def start
+    @pid = Process.spawn(environment, "bundle", "exec", "puma", "-C", "config/puma.rb", "--quiet", chdir: Rails.root.to_s, out: File::NULL, pgroup: true)
+    deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + 40
+    until up?
+      raise "the server did not start; see #{log}" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+      sleep 0.05
+    end
+    self
+  end
+
+  def url = "http://127.0.0.1:#{port}"
+  def log = File.join(@directory, "server.log")
+
+  def kill(signal = "KILL")
+    Process.kill(signal, pid)
+    Process.wait(pid)
+    @pid = nil
+  rescue Errno::ESRCH, Errno::ECHILD
+    @pid = nil
+  end
+
+  def stop
+    kill("TERM") if pid
+    FileUtils.rm_rf(@directory)
+  end
+
+  # Reading needs no token; writing is left to browsers.
+  def get(path) = JSON.parse(Net::HTTP.get(URI("#{url}/api#{path}")))
+
+  private
+
+  def database = File.join(@directory, "gallop.sqlite3")
+
+  def environment
+    { "RAILS_ENV" => "production", "PORT" => port.to_s, "GALLOP_DATABASE" => database, "GALLOP_LOG" => log, "SECRET_KEY_BASE" => "0" * 64,
+      "GALLOP_PADDOCK_PANEL" => @paddock.panel_url, "GALLOP_PADDOCK_PORT" => @paddock.ports.values.min.to_s }
+  end
+
+  def up?
+    Net::HTTP.get_response(URI("#{url}/up")).is_a?(Net::HTTPSuccess)
+  rescue SystemCallError, IOError
+    false
+  end
+
+  def free_port
+    server = TCPServer.new("127.0.0.1", 0)
+    server.addr[1]
+  ensure
+    server&.close
+  end
+end
