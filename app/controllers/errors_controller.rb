@@ -11,7 +11,7 @@ class ErrorsController < ActionController::Base
   }.freeze
 
   def show
-    code = params[:code].to_i
+    code = request.path_info.delete_prefix("/").to_i # params cannot be read when they are what is wrong
     render_text(TEXTS.fetch(code, TEXTS[400]), code)
   end
 
@@ -22,5 +22,5 @@ class ErrorsController < ActionController::Base
     render plain: "#{text}\n", status: code
   end
 
-  def api? = request.original_fullpath.start_with?("/api/") || request.format.json?
+  def api? = request.original_fullpath.start_with?("/api/")
 end

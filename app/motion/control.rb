@@ -5,7 +5,7 @@ module Motion
   # gait. The dead-man runs on the link's thread: as long as the holder's signs of life are fresh, each poll refreshes the drive's own
   # watchdog; when they are not, the motor is stopped, and if that cannot be done any more the drive stops by itself.
   class Control
-    WATCHDOG_WINDOW = 300 # ms
+    WATCHDOG_WINDOW = 400 # ms
     STATE_TIMEOUT = 1.0   # s for the drive to follow a Controlword
     STANDSTILL_TIMEOUT = 5.0
 

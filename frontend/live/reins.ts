@@ -1,7 +1,7 @@
 import { cable } from "./cable";
 import { tab } from "./tab";
 
-/** ms between signs of life; the server lets the dead-man fall after three of them are missing. */
+/** ms between signs of life; the server lets the dead-man fall after five of them are missing. */
 const BEAT = 80;
 
 /**

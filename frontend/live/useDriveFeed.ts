@@ -17,14 +17,24 @@ const AFFECTED: Record<string, string[]> = {
   logbook: ["logbook"],
 };
 
+/** ms in which word of changes is gathered: one act of a technician changes several things, and each page asks once. */
+const GATHER = 80;
+
 /** Listens to the drives of a project: live figures go into the telemetry, word of changes makes queries read again. */
 export function useDriveFeed(driveIds: number[]) {
   const queries = useQueryClient();
   const ids = driveIds.join(",");
 
   useEffect(() => {
+    const gathered = new Set<string>();
+    let timer: number | undefined;
     const refresh = (names: string[]) => {
-      for (const name of new Set(names.flatMap((what) => AFFECTED[what] ?? []))) void queries.invalidateQueries({ queryKey: [name] });
+      for (const name of names.flatMap((what) => AFFECTED[what] ?? [])) gathered.add(name);
+      timer ??= window.setTimeout(() => {
+        timer = undefined;
+        for (const name of gathered) void queries.invalidateQueries({ queryKey: [name] });
+        gathered.clear();
+      }, GATHER);
     };
     const subscriptions = ids
       .split(",")
@@ -43,6 +53,9 @@ export function useDriveFeed(driveIds: number[]) {
           },
         ),
       );
-    return () => subscriptions.forEach((subscription) => subscription.unsubscribe());
+    return () => {
+      window.clearTimeout(timer);
+      subscriptions.forEach((subscription) => subscription.unsubscribe());
+    };
   }, [ids, queries]);
 }

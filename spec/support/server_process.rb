@@ -50,7 +50,24 @@ class ServerProcess
   # Reading needs no token; writing is left to browsers.
   def get(path) = JSON.parse(Net::HTTP.get(URI("#{url}/api#{path}")))
 
+  # Into the database of the running server, from outside: what would be tedious to type.
+  def insert_drafts(drive_id, raws)
+    with_database do |database|
+      raws.each { |key, raw| database.execute("INSERT OR REPLACE INTO drafts (drive_id, key, raw, reason, created_at, updated_at) VALUES (?, ?, ?, '', datetime(), datetime())", [ drive_id, key, raw.to_json ]) }
+    end
+  end
+
+  def confirmed_lines = with_database { |database| database.get_first_value("SELECT count(*) FROM write_lines WHERE state = 'confirmed' AND write_batch_id = (SELECT max(id) FROM write_batches)") }
+
   private
+
+  def with_database
+    connection = SQLite3::Database.new(database)
+    connection.busy_timeout = 5000
+    yield connection
+  ensure
+    connection&.close
+  end
 
   def database = File.join(@directory, "gallop.sqlite3")
 

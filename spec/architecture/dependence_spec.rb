@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+require_relative "../spec_helper"
+
+# core knows nobody; paddock knows core; the application knows core; application and paddock meet only on the wire.
+RSpec.describe "The direction of dependence" do
+  root = File.expand_path("../..", __dir__)
+
+  # Source without comments and plain texts: names in prose are no dependence.
+  def offences(root, pattern, forbidden)
+    Dir[File.join(root, pattern)].flat_map do |file|
+      File.readlines(file).each_with_index.filter_map do |line, index|
+        code = line.sub(/(\A|\s)#.*/, "")
+        "#{file.delete_prefix("#{root}/")}:#{index + 1}: #{line.strip}" if code.match?(forbidden)
+      end
+    end
+  end
+
+  it "keeps core free of Rails, sockets, files, clocks and threads" do
+    forbidden = /\b(Rails|ActiveRecord|ActiveSupport|Paddock|Link::|TCPSocket|TCPServer|Socket\b|Thread|Mutex|Process\.clock|Time\.now|sleep|ENV\[|IO\.popen|spawn)\b/
+    expect(offences(root, "core/lib/**/*.rb", forbidden)).to be_empty
+  end
+
+  it "lets core read files for the device profiles alone" do
+    readers = offences(root, "core/lib/**/*.rb", /\b(File\.(read|open|write)|YAML\.)/).map { |line| line[/\A[^:]+/] }.uniq
+    expect(readers).to eq([ "core/lib/gallop/objects/profile.rb" ])
+  end
+
+  it "keeps the paddock free of the application" do
+    expect(offences(root, "paddock/lib/**/*.rb", /\b(Rails|ActiveRecord|ActiveSupport|Link::|Motion::|Proving::|Drive\.|Project\.)/)).to be_empty
+  end
+
+  it "keeps the application from the plant, the firmware and the control loops" do
+    forbidden = /Gallop::(Paddock|Plant|Control)\b|gallop-paddock|gallop\/paddock/
+    expect(offences(root, "{app,lib,config,db}/**/*.rb", forbidden)).to be_empty
+  end
+
+  it "keeps colours and sizes in pixels out of components" do
+    expect(offences(root, "frontend/{shell,stages,pages,parts}/**/*.tsx", /"#\h{3,8}"|"\d{3,}px"/)).to be_empty
+  end
+end

@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+require "rails_helper"
+
+RSpec.describe Link::Connection do
+  around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
+
+  it "connects, reads everything and polls at 20 Hz or better" do
+    drive = connect(create_drive(@paddock))
+    expect(drive.connection.live.size).to be > 150
+    expect(drive.identity).to include("model" => "Haflinger 3", "serial" => "20417")
+    before = drive.connection.samples.to_a.size
+    began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    wait_until("fifty samples") { drive.connection.samples.to_a.size >= before + 50 }
+    expect(50 / (Process.clock_gettime(Process::CLOCK_MONOTONIC) - began)).to be > 20
+  end
+
+  it "notices a loss within a second and returns by itself" do
+    drive = connect(create_drive(@paddock))
+    @paddock.set("Carriage", cable: false)
+    wait_until("lost", seconds: 1) { drive.connection.state == :lost }
+    expect { drive.connection.ask { |wire| wire } }.to raise_error(Link::Offline)
+    @paddock.set("Carriage", cable: true)
+    wait_until("online again") { drive.online? }
+    expect(LogbookEntry.pluck(:headline)).to include("Connection lost")
+  end
+
+  it "sees what another client writes" do
+    drive = connect(create_drive(@paddock))
+    other = Link::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
+    entry = drive.profile.fetch("ramps.acceleration")
+    other.write(entry.register, entry.encode(7777))
+    wait_until("the new value") { drive.live_values["ramps.acceleration"] == 7777 }
+    wait_until("it in the database") { drive.reload.live["ramps.acceleration"] == 7777 }
+  ensure
+    other&.close
+  end
+
+  it "notices a restart and says which values fell back" do
+    drive = commissioned(@paddock)
+    drive.store
+    stage = Motor.new(drive)
+    stage.keep("top_speed" => "2500")
+    drive.draft("limits.motor_speed", 2500)
+    WriteBatch.prepare(drive, [ "limits.motor_speed" ]).run
+    drive.restart
+    wait_until("the restart") { drive.reload.lost.any? }
+    expect(drive.lost).to eq([ { "key" => "limits.motor_speed", "was" => 2500, "now" => 3000 } ])
+    wait_until("online") { drive.online? }
+    drive.take_lost_values
+    expect(drive.drafts.pluck(:key, :raw)).to eq([ [ "limits.motor_speed", 2500 ] ])
+  end
+
+  it "says what answers when it is no drive, and goes on trying" do
+    stranger = TCPServer.new("127.0.0.1", 0)
+    Thread.new { loop { stranger.accept.close } }
+    drive = create_drive(nil)
+    drive.update!(port: stranger.addr[1])
+    drive.connect
+    wait_until("lost") { drive.connection.state == :lost }
+    expect(drive.connection.message).to match(/closed|broke/)
+  ensure
+    stranger&.close
+  end
+
+  it "hands refusals of the drive through, with the reason of its diagnosis" do
+    drive = connect(create_drive(@paddock))
+    expect { drive.connection.ask { |wire| wire.write("ramps.acceleration", 2_000_000) } }.to raise_error(Link::Refused, /above the range/)
+    expect(drive).to be_online
+  end
+end

@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+require "rails_helper"
+
+RSpec.describe WriteBatch do
+  around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
+
+  let(:drive) { connect(create_drive(@paddock)) }
+
+  def draft(values)
+    values.each { |key, raw| drive.draft(key, raw) }
+    drive.drafts.reset
+  end
+
+  it "is written down before anything is sent" do
+    draft("ramps.acceleration" => 5000, "ramps.deceleration" => 7000)
+    batch = described_class.prepare(drive, %w[ramps.acceleration ramps.deceleration])
+    expect(batch.lines.map(&:attributes)).to match([ include("key" => "ramps.acceleration", "before" => 3000, "wanted" => 5000, "state" => "pending"),
+                                                     include("key" => "ramps.deceleration", "before" => 6000, "wanted" => 7000, "state" => "pending") ])
+    expect(drive.connection.ask { |wire| wire.read_one("ramps.acceleration") }).to eq(3000)
+  end
+
+  it "confirms each line by what the drive reads back, and empties the draft" do
+    draft("ramps.acceleration" => 5000, "device.label" => "Schlitten")
+    batch = described_class.prepare(drive, drive.drafts.pluck(:key)).run
+    expect(batch).to have_attributes(state: "done", confirmed_count: 2)
+    expect(drive.drafts.reload).to be_empty
+    expect(drive.live_values).to include("ramps.acceleration" => 5000, "device.label" => "Schlitten")
+    expect(Tray.new(drive).unstored.map { |line| line.entry.key }).to contain_exactly("ramps.acceleration", "device.label")
+    drive.store
+    expect(Tray.new(drive).unstored).to be_empty
+  end
+
+  it "keeps a refused line in the draft, with the drive's reason" do
+    commissioned_drive = drive
+    draft("motor.pole_pairs" => 4, "ramps.acceleration" => 5000)
+    allow_any_instance_of(Link::Wire).to receive(:write).and_wrap_original do |original, key, raw|
+      key == "motor.pole_pairs" ? raise(Link::Refused.new(4, "not while operation is enabled")) : original.call(key, raw)
+    end
+    batch = described_class.prepare(commissioned_drive, %w[motor.pole_pairs ramps.acceleration]).run
+    expect(batch).to have_attributes(state: "failed", confirmed_count: 1)
+    expect(batch.lines.first).to have_attributes(state: "refused", message: /not while operation is enabled/)
+    expect(drive.drafts.reload.pluck(:key)).to eq([ "motor.pole_pairs" ])
+  end
+
+  it "is interrupted by a lost link, and undone afterwards" do
+    draft((1..40).to_h { |n| [ "cells.cell_#{n}", n * 10 ] })
+    batch = described_class.prepare(drive, drive.drafts.pluck(:key))
+    sent = 0
+    allow_any_instance_of(Link::Wire).to receive(:write).and_wrap_original do |original, key, raw|
+      @paddock.set("Carriage", cable: false) if (sent += 1) == 15
+      original.call(key, raw)
+    end
+    batch.run
+    expect(batch).to have_attributes(state: "interrupted", confirmed_count: 14)
+    @paddock.set("Carriage", cable: true)
+    wait_until("online") { drive.online? }
+    batch.reload.undo
+    expect(batch.state).to eq("undone")
+    cells = drive.connection.ask { |wire| (1..40).map { |n| wire.read_one("cells.cell_#{n}") } }
+    expect(cells.uniq).to eq([ 0 ])
+  end
+
+  it "marks what a dead server left running" do
+    draft("ramps.acceleration" => 5000)
+    batch = described_class.prepare(drive, [ "ramps.acceleration" ])
+    described_class.mark_interrupted
+    expect(batch.reload).to have_attributes(state: "interrupted")
+    expect(batch.resume).to have_attributes(state: "done")
+    expect { batch.undo }.to raise_error(described_class::Closed)
+  end
+end

@@ -1,0 +1,107 @@
+# frozen_string_literal: true
+
+require "system_helper"
+
+RSpec.describe "The views", type: :interface do
+  AXE = Rails.root.join("node_modules/axe-core/axe.min.js")
+
+  # @return [Array<String>] what axe finds serious or critical
+  def serious
+    page.execute_script(AXE.read)
+    found = page.evaluate_async_script("const done = arguments[0]; axe.run(document, { resultTypes: ['violations'] }).then((result) => done(result.violations));")
+    found.select { |violation| %w[serious critical].include?(violation["impact"]) }
+         .map { |violation| "#{page.current_path}: #{violation['id']}: #{violation['nodes'].first(2).map { |node| node['html'].first(160) }.join(' | ')}" }
+  end
+
+  def views(project, drive)
+    { "/" => "Projects", "/projects/#{project}" => "Saltgrass", "/projects/#{project}/drives/#{drive}/connect?value=control.status" => "Connect",
+      "/projects/#{project}/drives/#{drive}/motor" => "Motor", "/projects/#{project}/drives/#{drive}/verify" => "Verify",
+      "/projects/#{project}/logbook" => "Logbook", "/projects/#{project}/paddock" => "Paddock", "/nowhere" => "Nothing here" }
+  end
+
+  %w[light dark].each do |theme|
+    it "have nothing serious for axe in the #{theme} theme, wide and narrow" do
+      visit @server.url
+      page.execute_script("localStorage.setItem('gallop.theme', '#{theme}')")
+      commission("Carriage")
+      found = [ [ 1280, 800 ], [ 820, 1180 ] ].flat_map do |width, height|
+        page.driver.resize(width, height)
+        views(1, drive_id("Carriage")).flat_map do |path, title|
+          visit @server.url + path
+          expect(page).to have_css("h1", text: title)
+          expect(page.evaluate_script("document.documentElement.scrollWidth")).to be <= width
+          serious
+        end
+      end
+      expect(found.uniq).to be_empty
+    end
+  end
+
+  it "show an empty project with a next step" do
+    visit @server.url
+    fill_in "Name", with: "A new line"
+    click_button "Create project"
+    expect(page).to have_text("No drives yet. Add the first one at the right")
+    fill_in "Name", with: "Carriage"
+    fill_in "Port", with: "99999"
+    click_button "Add drive"
+    expect(page).to have_text("Port must be in 1..65535")
+    fill_in "Port", with: @paddock.port("Carriage").to_s
+    click_button "Add drive"
+    expect(page).to have_css("[data-drive=Carriage]", text: "offline")
+  end
+
+  it "show a lost connection within a second, greyed, and come back by themselves" do
+    visit @server.url
+    commission("Carriage")
+    open_project(@server)
+    within("nav[aria-label='Drives']") { click_link "Carriage" }
+    expect(page).to have_css("[data-link=online]")
+    @paddock.set("Carriage", cable: false)
+    expect(page).to have_css("[data-link=lost]", wait: 1.5)
+    expect(page).to have_css("[data-live='bus.voltage'][title^=Stale]")
+    @paddock.set("Carriage", cable: true)
+    expect(page).to have_css("[data-link=online]")
+  end
+
+  it "find values, stages and faults by any word, and light the row" do
+    visit @server.url
+    commission("Carriage")
+    open_project(@server)
+    within("nav[aria-label='Drives']") { click_link "Carriage" }
+    expect(page).to have_css("h1", text: "Connect")
+    { "accel" => "ramps.acceleration", "overspeed" => "monitors.over_speed", "24700" => "control.quick_stop_option", "0x6080" => "limits.motor_speed" }.each do |words, key|
+      find("h1").click
+      page.driver.browser.keyboard.type("/")
+      find("input[aria-label=Find]").send_keys(words)
+      expect(page).to have_css("[role=option][aria-selected=true]", text: key)
+      find("input[aria-label=Find]").send_keys(:enter)
+      expect(page).to have_css("[data-value='#{key}'] button[aria-expanded=true]")
+    end
+    page.driver.browser.keyboard.type("/")
+    find("input[aria-label=Find]").send_keys("8611")
+    expect(page).to have_css("[role=option][aria-selected=true]", text: "Following error")
+    find("input[aria-label=Find]").send_keys(:enter)
+    expect(page).to have_css("details[open]", text: "stayed outside the following error window")
+  end
+
+  it "explain a fault and reset it once its cause is gone" do
+    visit @server.url
+    commission("Carriage")
+    open_project(@server)
+    within("nav[aria-label='Drives']") { click_link "Carriage" }
+    open_stage("Carriage", "Verify")
+    take_reins_and_enable
+    @paddock.set("Carriage", torque_off_a: false)
+    within("[data-fault=FF10]") do
+      expect(page).to have_text("A torque-off input opened while operation was enabled")
+      expect(page).to have_text("Emergency stop or guard opened")
+      click_button "Reset fault"
+    end
+    expect(page).to have_css("[data-fault=FF10]")
+    @paddock.set("Carriage", torque_off_a: true)
+    click_button "Reset fault"
+    expect(page).to have_no_css("[data-fault]")
+    expect(page).to have_css("summary", text: "FF10")
+  end
+end
