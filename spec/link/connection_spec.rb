@@ -53,13 +53,14 @@ RSpec.describe Link::Connection do
 
   it "says what answers when it is no drive, and goes on trying" do
     stranger = TCPServer.new("127.0.0.1", 0)
-    Thread.new { loop { stranger.accept.close } }
+    host = Thread.new { loop { stranger.accept.close } }
     drive = create_drive(nil)
     drive.update!(port: stranger.addr[1])
     drive.connect
     wait_until("lost") { drive.connection.state == :lost }
     expect(drive.connection.message).to match(/closed|broke/)
   ensure
+    host&.kill
     stranger&.close
   end
 

@@ -7,6 +7,8 @@ RSpec.describe "The first turn over the API", type: :request do
 
   let(:connection) { @drive.connection }
 
+  after { |example| puts LogbookEntry.order(:id).pluck(:at, :headline, :detail).map { |row| row.join(" | ") } if example.exception }
+
   { "Carriage" => [ 150.0, 3000 ], "Web feed" => [ 75.0, 1500 ] }.each do |name, (walk, limit)|
     it "enters, writes, turns, is held back, reverses and stops #{name}" do
       @drive = connect(create_drive(@paddock, name))

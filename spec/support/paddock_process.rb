@@ -34,6 +34,7 @@ class PaddockProcess
     @pid = Process.spawn(*command, out: writer, pgroup: true)
     writer.close
     @ports = {}
+    at_exit { stop("KILL") if alive? }
     read_announcement
   end
 

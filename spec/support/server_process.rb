@@ -18,6 +18,7 @@ class ServerProcess
     @paddock = paddock
     @port = free_port
     @directory = Dir.mktmpdir("gallop-server")
+    at_exit { kill if pid }
     system(environment, "bin/rails", "db:prepare", chdir: Rails.root.to_s, out: File::NULL, exception: true)
   end
 
