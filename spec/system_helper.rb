@@ -123,6 +123,15 @@ RSpec.configure do |config|
   config.include Capybara::DSL, type: :interface
   config.include Capybara::RSpecMatchers, type: :interface
 
+  # Before the browser is reset: a picture and the logbook of what went wrong.
+  config.after(:each, type: :interface) do |example|
+    next unless example.exception
+    picture = Rails.root.join("tmp/failures/#{example.description.parameterize}.png")
+    FileUtils.mkdir_p(picture.dirname)
+    save_screenshot(picture)
+    puts "#{picture}", @server.get("/projects/1/logbook").first(12).map { |entry| entry.values_at("at", "drive_name", "headline", "detail").join(" | ") } if @server.pid
+  end
+
   # One paddock, one server and one demo project an example: nothing is shared but the browser.
   config.around(:each, type: :interface) do |example|
     PaddockProcess.running(rig: example.metadata[:rig] || PaddockProcess::QUICK_RIG, port: PaddockProcess.free_pair) do |paddock|
@@ -130,10 +139,6 @@ RSpec.configure do |config|
       ServerProcess.running(paddock) do |server|
         @server = server
         example.run
-        if example.exception
-          FileUtils.mkdir_p(Rails.root.join("tmp/failures"))
-          save_screenshot(Rails.root.join("tmp/failures/#{example.description.parameterize}.png"))
-        end
         Capybara.reset_sessions!
       end
     end

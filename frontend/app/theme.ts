@@ -97,6 +97,7 @@ const config = defineConfig({
         baySoft: role("#F3E4D8", "#3A281D"),
         bayEdge: role("#E4CDB9", "#5A3F2E"),
         ok: role("#2F7D4F", "#6CC08D"),
+        okText: role("#256B41", "#6CC08D"),
         caution: role("#B57A08", "#E0A93B"),
         cautionText: role("#805300", "#E0A93B"),
         fault: role("#B3261E", "#F28B82"),

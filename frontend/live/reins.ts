@@ -5,34 +5,21 @@ import { tab } from "./tab";
 const BEAT = 80;
 
 /**
- * Gives the server signs of life while this tab holds reins. They stop when the page is hidden or closed: who does not see the page does
- * not hold the reins. Nothing else keeps a motor turning.
+ * Gives the server signs of life from the moment this tab first asks for reins. The server knows whether the tab holds any; of another
+ * tab they mean nothing, so they simply go on. They pause while the page is hidden and end with it: who does not see the page does not
+ * hold the reins, and a motor that it moved stops.
  */
 class Heart {
-  #held = new Set<number>();
-  #timer: number | undefined;
-  #subscription: { perform: (action: string) => void } | undefined;
-
-  holds(driveId: number, mine: boolean) {
-    if (mine) this.#held.add(driveId);
-    else this.#held.delete(driveId);
-    if (this.#held.size > 0) this.start();
-    else this.#stop();
-  }
+  #beating = false;
 
   /** Begins before the reins are taken, so that the first sign of life is never late. */
   start() {
-    this.#subscription ??= cable.subscriptions.create({ channel: "ReinsChannel", tab });
-    this.#timer ??= window.setInterval(() => this.#beat(), BEAT);
-  }
-
-  #beat() {
-    if (document.visibilityState === "visible") this.#subscription?.perform("beat");
-  }
-
-  #stop() {
-    window.clearInterval(this.#timer);
-    this.#timer = undefined;
+    if (this.#beating) return;
+    this.#beating = true;
+    const subscription = cable.subscriptions.create({ channel: "ReinsChannel", tab });
+    window.setInterval(() => {
+      if (document.visibilityState === "visible") subscription.perform("beat");
+    }, BEAT);
   }
 }
 

@@ -13,7 +13,7 @@ export function Foot({ drive }: { drive: Drive }) {
   const { state, stale } = useDriveState(drive);
   return (
     <Flex as="footer" gridColumn="1 / -1" minH="foot" bg="surface" borderTopWidth="1px" borderColor="line" align="stretch" wrap={{ base: "wrap", md: "nowrap" }}>
-      <Flex flex="1" minW="0" overflowX="auto" aria-label="Live figures" role="group">
+      <Flex flex="1" minW="0" overflowX="auto" aria-label="Live figures" role="group" tabIndex={0}>
         <Place label="Drive state" minW="40">
           <Text fontWeight="semibold" opacity={stale ? 0.5 : 1} whiteSpace="nowrap">
             {drive.link.state === "online" ? (state ?? "–") : linkWord(drive)}

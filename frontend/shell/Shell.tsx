@@ -2,7 +2,6 @@ import { Box, Grid } from "@chakra-ui/react";
 import { useEffect } from "react";
 import { Outlet } from "react-router";
 import { useDriveFeed } from "../live/useDriveFeed";
-import { heart } from "../live/reins";
 import { Course } from "./Course";
 import { FinderDialog } from "./FinderDialog";
 import { Foot } from "./Foot";
@@ -16,12 +15,7 @@ import { useShortcuts } from "./useShortcuts";
 export function Shell() {
   const { project, drive } = useSelection();
   const { open, setOpen } = useShortcuts();
-  const drives = project?.drives;
-  useDriveFeed((drives ?? []).map(({ id }) => id));
-
-  useEffect(() => {
-    for (const each of drives ?? []) heart.holds(each.id, each.reins.mine);
-  }, [drives]);
+  useDriveFeed((project?.drives ?? []).map(({ id }) => id));
 
   useEffect(() => {
     document.title = drive ? `${drive.name} · Gallop` : project ? `${project.name} · Gallop` : "Gallop";

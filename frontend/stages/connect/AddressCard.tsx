@@ -8,7 +8,7 @@ import { clock } from "../../parts/format";
 import { TextField } from "../../parts/TextField";
 
 const WORD = { offline: "Not connected", connecting: "Connecting", reading: "Reading all values", online: "Connected", lost: "Connection lost" } as const;
-const COLOUR = { offline: "muted", connecting: "muted", reading: "info", online: "ok", lost: "fault" } as const;
+const COLOUR = { offline: "muted", connecting: "muted", reading: "info", online: "okText", lost: "fault" } as const;
 
 /** The address, and the link to it. */
 export function AddressCard({ drive }: { drive: Drive }) {

@@ -63,7 +63,7 @@ function Row({ proposal, disabled, onTake }: { proposal: Proposal; disabled: boo
             Take
           </Action>
         ) : (
-          <Text as="span" color={proposal.state === "drive" ? "ok" : "bay"} fontSize="tiny">
+          <Text as="span" color={proposal.state === "drive" ? "okText" : "bay"} fontSize="tiny">
             {STATE[proposal.state]}
             {proposal.state === "drive" && proposal.stored ? ", stored" : ""}
           </Text>

@@ -10,7 +10,7 @@ export function WrittenProof({ drive, motor }: { drive: Drive; motor: Motor }) {
   const stored = inDrive.filter((proposal) => proposal.stored).length;
   const complete = total > 0 && inDrive.length === total && motor.missing.length === 0;
   return (
-    <Card title="Motor data in the drive" aside={<Text color={complete ? "ok" : "muted"}>{complete ? "agrees" : total === 0 ? "nothing to compare" : "differs"}</Text>}>
+    <Card title="Motor data in the drive" aside={<Text color={complete ? "okText" : "muted"}>{complete ? "agrees" : total === 0 ? "nothing to compare" : "differs"}</Text>}>
       <Meta>
         {total === 0
           ? "Nothing is proposed yet."

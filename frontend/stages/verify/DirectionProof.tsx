@@ -7,7 +7,7 @@ import { Card, Meta } from "../../parts/Card";
 import { clock, withUnit } from "../../parts/format";
 import { Table } from "../../parts/Table";
 
-const STANDING = { proven: { word: "proven", colour: "ok" }, failed: { word: "not right", colour: "fault" }, stale: { word: "stale", colour: "bay" } } as const;
+const STANDING = { proven: { word: "proven", colour: "okText" }, failed: { word: "not right", colour: "fault" }, stale: { word: "stale", colour: "bay" } } as const;
 
 /** "Turns in the right direction": what you saw at the machine, beside what was measured while it turned. */
 export function DirectionProof({ drive, verify }: { drive: Drive; verify: Verify }) {

@@ -17,7 +17,7 @@ export function Needs({ drive, verify }: { drive: Drive; verify: Verify }) {
         {verify.needs.map((need) => (
           <Flex as="li" key={need.id} justify="space-between" gap="3" py="0.5" data-need={need.id} data-met={need.met}>
             <Text>
-              <Text as="span" color={need.met ? "ok" : "fault"} fontWeight="bold" aria-hidden>
+              <Text as="span" color={need.met ? "okText" : "fault"} fontWeight="bold" aria-hidden>
                 {need.met ? "✓ " : "✗ "}
               </Text>
               {need.label}
@@ -41,9 +41,9 @@ function Reins({ drive }: { drive: Drive }) {
       heart.start();
       return api.post<Drive>(`/drives/${drive.id}/reins`, { take_over: takeOver });
     },
-    { refresh: REFRESH, done: (answer) => heart.holds(drive.id, answer.reins.mine) },
+    { refresh: REFRESH },
   );
-  const release = useAction(() => api.delete<Drive>(`/drives/${drive.id}/reins`), { refresh: REFRESH, done: () => heart.holds(drive.id, false) });
+  const release = useAction(() => api.delete<Drive>(`/drives/${drive.id}/reins`), { refresh: REFRESH });
   const online = drive.link.state === "online";
   if (mine) {
     return (

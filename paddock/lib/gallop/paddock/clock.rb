@@ -4,8 +4,8 @@ module Gallop
   module Paddock
     # Lets the stand-ins live in step with the wall clock, or faster. Time that cannot be caught up with is dropped and counted.
     class Clock
-      TICK = 0.002          # s between looks
-      CHUNK = 0.001         # s simulated under one lock
+      TICK = 0.008          # s between looks
+      CHUNK = 0.004         # s simulated under one lock
       MOST_BEHIND = 0.25    # s of lag before time is dropped
 
       attr_reader :dropped

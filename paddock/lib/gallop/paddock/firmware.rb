@@ -35,6 +35,7 @@ module Gallop
         start_figures
         start_loops
         take_figures
+        take_commands
         record_start
         machine.initialised
       end

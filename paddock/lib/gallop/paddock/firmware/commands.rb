@@ -39,6 +39,7 @@ module Gallop
           end
           memory.live[entry.key] = raw unless SIGNATURES.key?(entry.key)
           settle(entry, raw)
+          take_commands
         end
 
         def refused(register, reason)
@@ -55,6 +56,12 @@ module Gallop
           @live_changes = 0
           @refused_register = @refused_reason = @refused_count = 0
           @watchdog_age = 0.0
+        end
+
+        # What the fast loops look at, taken out of the memory once instead of thousands of times a second.
+        def take_commands
+          @halted = (memory.live["control.word"] & Cia402::Controlword::HALT).positive?
+          @target = memory.live["speed.target"]
         end
 
         def signature_objection(entry, raw)

@@ -101,7 +101,7 @@ module Gallop
         # The ramp, every millisecond, held back by the current limit.
         def lead(dt)
           stop = stop_kind
-          target = stop ? 0.0 : held(memory.live["speed.target"])
+          target = stop ? 0.0 : held(@target)
           down = stop == :quick ? @quick_down : @down
           @holding = load_ratio(stop) > 1
           @held_back = !stop && load_ratio(stop) > NEAR_LIMIT && @ramp.speed.abs < target.abs
@@ -158,7 +158,7 @@ module Gallop
         def observe_family(dt)
           @display_speed += 0.05 * (measured_speed - @display_speed)
           @display_speed = 0.0 if @display_speed.abs < 0.02
-          at_target = !stop_kind && @stage_on && (@ramp.speed - held(memory.live["speed.target"])).abs < 0.5
+          at_target = !stop_kind && @stage_on && (@ramp.speed - held(@target)).abs < 0.5
           @reached_for = at_target ? @reached_for + dt : 0.0
         end
 

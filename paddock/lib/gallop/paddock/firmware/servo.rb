@@ -55,6 +55,7 @@ module Gallop
           tune_loops
           take_limits
           take_targets
+          take_servo_monitors
         end
 
         def tune_loops
@@ -100,7 +101,7 @@ module Gallop
         end
 
         def control_speed
-          limit = machine.state == :operation_enabled ? @torque_limit * @torque_share : @torque_limit
+          limit = @machine.state == :operation_enabled ? @torque_limit * @torque_share : @torque_limit
           @torque = @speed_loop.step(@wanted_speed, @speed, @feed_forward * @wanted_rate, limit)
         end
 

@@ -50,7 +50,7 @@ module Gallop
         end
 
         def speed_reached
-          target = stop_kind ? 0.0 : held(memory.live["speed.target"] * 0.1 * ServoTargets::RADIANS)
+          target = stop_kind ? 0.0 : held(@target * 0.1 * ServoTargets::RADIANS)
           [ (target - @speed).abs <= @effective["speed.window"] * 0.1 * ServoTargets::RADIANS, @effective["speed.window_time"] ]
         end
 

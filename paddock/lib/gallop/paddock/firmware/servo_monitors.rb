@@ -15,9 +15,14 @@ module Gallop
         private
 
         def start_servo_monitors
-          @standing_for = @standing_time = 0.0
+          @standing_for = 0.0
           @outside_for = @runaway_for = 0.0
           @last_magnitude = 0.0
+        end
+
+        def take_servo_monitors
+          @standing_time = @effective["speed.threshold_time"] / 1000.0
+          @standstill = @effective["speed.threshold"] * 0.1 * ServoTargets::RADIANS
         end
 
         def watch_family(dt)
@@ -30,12 +35,11 @@ module Gallop
         end
 
         def watch_standstill(dt)
-          @standing_time = @effective["speed.threshold_time"] / 1000.0
-          slow = @speed.abs < @effective["speed.threshold"] * 0.1 * ServoTargets::RADIANS
-          @standing_for = slow ? @standing_for + dt : 0.0
+          @standing_for = @speed.abs < @standstill ? @standing_for + dt : 0.0
         end
 
         def watch_following_error(dt)
+          return @outside_for = 0.0 unless @positioning
           outside = following_error_counts.abs > @effective["position.following_error_window"]
           @outside_for = outside ? @outside_for + dt : 0.0
           trip(FOLLOWING_ERROR) if outside && @outside_for * 1000 > @effective["position.following_error_timeout"]

@@ -26,6 +26,7 @@ module Gallop
           @up = [ setting("ramps.acceleration"), bound ].min * setting("envelope.acceleration") / 100 * RADIANS
           @down = [ setting("ramps.deceleration"), setting("ramps.highest_deceleration") ].min * RADIANS
           @quick_down = setting("ramps.quick_stop") * RADIANS
+          @positioning = @effective["control.mode"] == PROFILE_POSITION
           @locked = @effective["limits.direction"]
           @kp = setting("position_loop.gain")
           @speed_feed_forward = setting("position_loop.speed_feed_forward") / 100
@@ -36,14 +37,14 @@ module Gallop
           @set_point_seen = (memory.live["control.word"] & NEW_SET_POINT).positive?
         end
 
-        def positioning? = @effective["control.mode"] == PROFILE_POSITION
+        def positioning? = @positioning
 
         # 4 kHz: what speed is asked for now.
         def demand
           stop = stop_kind
           return follow_ramp(0.0, stop == :quick ? @quick_down : @down) if stop
           return follow_path if positioning?
-          follow_ramp(held(memory.live["speed.target"] * 0.1 * RADIANS), @down)
+          follow_ramp(held(@target * 0.1 * RADIANS), @down)
         end
 
         def follow_ramp(target, down)

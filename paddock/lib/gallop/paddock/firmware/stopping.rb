@@ -12,14 +12,15 @@ module Gallop
 
         # @return [Symbol, nil] :slow or :quick while a stop is under way
         def stop_kind
-          return ramp_of(@reaction) if machine.state == :fault_reaction_active
-          return ramp_of(@quick_stop_option) if machine.state == :quick_stop_active
-          :slow if @stop_request || halted?
+          case @machine.state
+          when :operation_enabled then :slow if @stop_request || @halted
+          when :quick_stop_active then ramp_of(@quick_stop_option)
+          when :fault_reaction_active then ramp_of(@reaction)
+          end
         end
 
         private
 
-        def halted? = (memory.live["control.word"] & Cia402::Controlword::HALT).positive?
         def ramp_of(option) = QUICK_RAMP.include?(option) ? :quick : :slow
 
         def begin_quick_stop

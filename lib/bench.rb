@@ -1,0 +1,155 @@
+# frozen_string_literal: true
+
+require "ferrum"
+require_relative "../spec/support/waiting"
+require_relative "../spec/support/paddock_process"
+require_relative "../spec/support/server_process"
+require_relative "../spec/support/drive_factory"
+
+# bin/bench: figures of speed, each with how it was measured.
+class Bench
+  include Waiting
+  include DriveFactory
+
+  RIG = Rails.root.join("paddock/rigs/saltgrass.yml").to_s
+
+  def run
+    simulation
+    PaddockProcess.running(rig: RIG, port: PaddockProcess.free_pair) do |paddock|
+      @paddock = paddock
+      load_of_paddock
+      over_the_wire
+      consequences
+      at_the_browser
+    end
+  ensure
+    Link::Registry.close_all
+    Project.destroy_all
+  end
+
+  private
+
+  def report(what, figure, note = "") = puts(format("%-46s %14s  %s", what, figure, note))
+
+  def seconds
+    began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    yield
+    Process.clock_gettime(Process::CLOCK_MONOTONIC) - began
+  end
+
+  def quantile(times, share) = times.sort[(times.size * share).ceil - 1]
+  def ms(time) = format("%.1f ms", time * 1000)
+
+  # Both families enabled and turning: the stage at its full rate.
+  def simulation
+    Gallop::Paddock::Rig.load(RIG).build.each do |stand_in|
+      3000.times { stand_in.advance(0.001) }
+      [ 6, 7, 15 ].each { |word| set(stand_in, "control.word", word) }
+      set(stand_in, "speed.target", 300)
+      1000.times { stand_in.advance(0.001) }
+      time = seconds { 2000.times { stand_in.advance(0.001) } }
+      report("simulated seconds a second, #{stand_in.profile.family}", format("%.1f", 2 / time), "turning, #{stand_in.firmware.rate} Hz, #{RubyVM.const_defined?(:YJIT) && RubyVM::YJIT.enabled? ? 'YJIT' : 'no YJIT'}")
+    end
+  end
+
+  def set(stand_in, key, figure)
+    entry = stand_in.profile.fetch(key)
+    stand_in.firmware.write(entry, entry.raw(figure))
+  end
+
+  # Processor time of the paddock process while both drives turn.
+  def load_of_paddock
+    @drives = [ "Carriage", "Web feed" ].map { |name| commissioned(@paddock, name) }
+    @drives.each { |drive| enable_directly(drive) }
+    before = processor_time
+    time = seconds { sleep 5 }
+    report("share of a core, both drives turning", format("%.1f %%", (processor_time - before) / time * 100), "paddock process, real time, polled")
+    @drives.each { |drive| drive.connection.motion.stop }
+  end
+
+  def enable_directly(drive)
+    drive.connection.ask do |wire|
+      [ 6, 7, 15 ].each { |word| wire.write("control.word", word) }
+      wire.write("speed.target", wire.profile.fetch("speed.target").raw(600))
+    end
+  end
+
+  def processor_time
+    fields = File.read("/proc/#{@paddock.pid}/stat").split(") ").last.split
+    (fields[11].to_i + fields[12].to_i) / 100.0
+  end
+
+  def over_the_wire
+    drive = @drives.first
+    reads = Array.new(20) { seconds { drive.connection.ask { |wire| wire.read(wire.profile.entries.select(&:readable?)) } } }
+    report("reading all #{drive.profile.entries.size} values", ms(quantile(reads, 0.5)), "median of 20, live memory")
+    report("writing 100 values, journalled and read back", ms(write_hundred(drive)), "#{drive.profile.family}, over the real wire")
+    stops = Array.new(15) { stop_latency(drive) }
+    report("stop, call to Controlword in the drive", ms(quantile(stops, 0.5)), "median of 15, longest #{ms(stops.max)}")
+  end
+
+  def write_hundred(drive)
+    settings = drive.profile.settings.reject { |entry| entry.text? || entry.choices.any? || entry.effect == "after_restart" }.last(100)
+    settings.each { |entry| drive.draft(entry.key, entry.raw_range.cover?(drive.live_values[entry.key] + 1) ? drive.live_values[entry.key] + 1 : drive.live_values[entry.key] - 1) }
+    keys = drive.drafts.reload.pluck(:key)
+    seconds { WriteBatch.prepare(drive, keys).run } * 100.0 / keys.size
+  end
+
+  # Motion::Control#stop returns when the drive has taken the word.
+  def stop_latency(drive) = seconds { drive.connection.motion.stop }
+
+  def consequences
+    @drives.each do |drive|
+      facts = DriveFactory::FACTS.fetch(drive.name)
+      times = Array.new(200) { seconds { Gallop::Motors.for(drive.profile, facts).assessment } }
+      report("consequences of the stage Motor, #{drive.profile.family}", ms(quantile(times, 0.95)), "95th percentile of 200, core alone")
+    end
+  end
+
+  # A real server and browser: how often live figures arrive, and how quickly typing is answered.
+  def at_the_browser
+    Link::Registry.close_all
+    ServerProcess.running(@paddock) do |server|
+      browser = Ferrum::Browser.new(browser_path: ENV.fetch("CHROMIUM", "/usr/bin/chromium"), window_size: [ 1280, 800 ], timeout: 20, process_timeout: 30,
+                                    browser_options: { "no-sandbox" => nil, "disable-gpu" => nil, "disable-quic" => nil, "disable-background-networking" => nil })
+      measure_browser(browser, server)
+      browser.quit
+    end
+  end
+
+  def measure_browser(browser, server)
+    browser.go_to(server.url)
+    ids = server.get("/projects/1")["drives"].map { |drive| drive["id"] }
+    ids.each { |id| browser.evaluate_async(call, 5, "POST", "/api/drives/#{id}/link", "{}") }
+    wait_until("both online", seconds: 15) { ids.all? { |id| server.get("/drives/#{id}").dig("link", "state") == "online" } }
+    browser.go_to("#{server.url}/projects/1/drives/#{ids.first}/verify")
+    wait_until("live figures") { browser.at_css("[data-live='bus.voltage']")&.text&.match?(/\d/) }
+    browser.evaluate_async(COUNT_FRAMES, 15).each { |id, rate| report("live figures at the browser, drive #{id}", format("%.1f Hz", rate), "counted in the page over 5 s") }
+    body = { facts: DriveFactory::CARRIAGE }.to_json
+    times = Array.new(40) { browser.evaluate_async(TIMED, 5, "/api/drives/#{ids.first}/motor/compute", body) / 1000.0 }
+    report("answer to typing, browser to browser", ms(quantile(times, 0.95)), "95th percentile of 40, both drives polled")
+  end
+
+  def call
+    "const [method, path, body, done] = arguments; fetch(path, { method, body, headers: { 'content-type': 'application/json', 'X-CSRF-Token': document.querySelector('meta[name=csrf-token]').content } }).then(() => done(true));"
+  end
+
+  TIMED = <<~JS
+    const [path, body, done] = arguments;
+    const began = performance.now();
+    fetch(path, { method: "POST", body, headers: { "content-type": "application/json", "X-CSRF-Token": document.querySelector("meta[name=csrf-token]").content } })
+      .then((response) => response.text()).then(() => done(performance.now() - began));
+  JS
+
+  COUNT_FRAMES = <<~JS
+    const [done] = arguments;
+    const socket = new WebSocket(location.origin.replace("http", "ws") + "/cable", ["actioncable-v1-json"]);
+    const counts = {};
+    socket.onopen = () => [1, 2].forEach((id) => socket.send(JSON.stringify({ command: "subscribe", identifier: JSON.stringify({ channel: "DriveChannel", drive_id: id }) })));
+    socket.onmessage = (event) => {
+      const message = JSON.parse(event.data);
+      if (message.message?.live) { const id = JSON.parse(message.identifier).drive_id; counts[id] = (counts[id] ?? 0) + 1; }
+    };
+    setTimeout(() => { for (const id in counts) counts[id] = 0; setTimeout(() => { socket.close(); done(Object.entries(counts).map(([id, count]) => [id, count / 5])); }, 5000); }, 1500);
+  JS
+end
