@@ -1,4 +1,4 @@
-import { Box, Flex, Text, chakra } from "@chakra-ui/react";
+import { Box, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { api } from "../../api/client";
 import type { Drive, Gait, Verify } from "../../api/types";
@@ -6,23 +6,7 @@ import { useAction } from "../../api/useAction";
 import { ConfirmDialog } from "../../parts/ConfirmDialog";
 import { GroupHead } from "../../parts/Columns";
 import { withUnit } from "../../parts/format";
-
-const Choice = chakra("button", {
-  base: {
-    flex: "1",
-    px: "1.5",
-    py: "1",
-    textAlign: "center",
-    cursor: "pointer",
-    borderWidth: "1px",
-    borderColor: "edge",
-    ml: "-1px",
-    _first: { borderLeftRadius: "control", ml: "0" },
-    _last: { borderRightRadius: "control" },
-    "&[aria-checked=true]": { bg: "ink", color: "paper", borderColor: "ink" },
-    _disabled: { opacity: 0.55, cursor: "not-allowed" },
-  },
-});
+import { Segment } from "../../parts/Segment";
 
 /** The envelope of all motion. Lowering acts at once; raising asks. */
 export function GaitPicker({ drive, verify }: { drive: Drive; verify: Verify }) {
@@ -39,14 +23,14 @@ export function GaitPicker({ drive, verify }: { drive: Drive; verify: Verify }) 
       <GroupHead>Gait: all motion is held to it</GroupHead>
       <Flex role="radiogroup" aria-label="Gait">
         {verify.gaits.map((gait) => (
-          <Choice key={gait.name} type="button" role="radio" aria-checked={gait.name === verify.gait} disabled={change.isPending} onClick={() => choose(gait)}>
+          <Segment key={gait.name} flex="1" type="button" role="radio" aria-checked={gait.name === verify.gait} disabled={change.isPending} onClick={() => choose(gait)}>
             <Text fontWeight="semibold" fontSize="small">
               {gait.name}
             </Text>
             <Text fontFamily="mono" fontSize="tiny">
               {gait.speed} %
             </Text>
-          </Choice>
+          </Segment>
         ))}
       </Flex>
       <Text color="muted" fontSize="small" mt="1">

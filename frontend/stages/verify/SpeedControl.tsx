@@ -1,28 +1,14 @@
-import { Box, Flex, Input, Slider, Text, chakra } from "@chakra-ui/react";
+import { Box, Flex, Input, Slider, Text } from "@chakra-ui/react";
 import { type KeyboardEvent, useState } from "react";
 import type { Drive, Verify } from "../../api/types";
 import { useDriveState } from "../../live/useLive";
 import { Action } from "../../parts/Action";
 import { GroupHead } from "../../parts/Columns";
 import { withUnit } from "../../parts/format";
+import { Segment } from "../../parts/Segment";
 import { useSpeed } from "./useSpeed";
 
 type Direction = 1 | -1;
-
-const Way = chakra("button", {
-  base: {
-    px: "3",
-    py: "0.5",
-    borderWidth: "1px",
-    borderColor: "edge",
-    cursor: "pointer",
-    fontSize: "small",
-    ml: "-1px",
-    _first: { borderLeftRadius: "control", ml: "0" },
-    _last: { borderRightRadius: "control" },
-    "&[aria-checked=true]": { bg: "ink", color: "paper", borderColor: "ink" },
-  },
-});
 
 /** Enable, speed by slider, number or keys, direction, start, stop, disable. */
 export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }) {
@@ -55,12 +41,12 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
       <GroupHead>Speed</GroupHead>
       <Flex gap="2" align="center" wrap="wrap">
         <Flex role="radiogroup" aria-label="Direction">
-          <Way type="button" role="radio" aria-checked={direction === 1} onClick={() => setDirection(1)}>
+          <Segment px="3" type="button" role="radio" aria-checked={direction === 1} onClick={() => setDirection(1)}>
             Forward
-          </Way>
-          <Way type="button" role="radio" aria-checked={direction === -1} onClick={() => setDirection(-1)}>
+          </Segment>
+          <Segment px="3" type="button" role="radio" aria-checked={direction === -1} onClick={() => setDirection(-1)}>
             Backward
-          </Way>
+          </Segment>
         </Flex>
         <Flex align="center" gap="1.5" ml="auto">
           <Input

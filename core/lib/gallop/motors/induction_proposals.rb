@@ -6,15 +6,12 @@ module Gallop
     module InductionProposals
       private
 
-      def propose_type = sheet["type"] && propose("motor.catalogue_number", sheet["type"].byteslice(0, 32).scrub(""), "as given", facts: %w[type])
       def propose_power = take_over("rated_power", "motor.rated_power")
       def propose_voltage = take_over("rated_voltage", "motor.rated_voltage")
       def propose_current = take_over("rated_current", "motor.rated_current")
       def propose_frequency = take_over("rated_frequency", "motor.rated_frequency")
       def propose_speed = take_over("rated_speed", "motor.rated_speed")
       def propose_power_factor = take_over("power_factor", "motor.power_factor")
-      def propose_thermal_time = take_over("thermal_time", "motor.thermal_time")
-      def propose_speed_limit = take_over("top_speed", "limits.motor_speed", "the top speed allowed")
       def propose_highest_speed = take_over("top_speed", "limits.highest_speed", "the top speed allowed")
 
       def propose_pole_pairs

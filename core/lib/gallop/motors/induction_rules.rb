@@ -61,14 +61,6 @@ module Gallop
                 "The voltage is held to #{show(voltage, 'V', 0)} by the drive, and the current of that connection applies.", "Check the bridges in the terminal box.", facts: %w[rated_voltage rated_current])
       end
 
-      def drive_too_small
-        current = si("rated_current") or return
-        limit = rating(:current)
-        return if current <= limit
-        finding(:caution, "drive_too_small", "The motor takes #{show(current, 'A')}, the drive gives #{show(limit, 'A')}",
-                "At rated load the drive reaches its limit and slows the motor.", "Take a larger drive, or check whether the star current applies.", facts: %w[rated_current])
-      end
-
       def drive_frequency_exceeded
         top = si("top_speed") or return
         return unless pairs

@@ -61,6 +61,18 @@ module Gallop
         propose(entry_key, figure, reason || "as given", facts: facts)
       end
 
+      def propose_type = sheet["type"] && propose("motor.catalogue_number", sheet["type"].byteslice(0, 32).scrub(""), "as given", facts: %w[type])
+      def propose_thermal_time = take_over("thermal_time", "motor.thermal_time")
+      def propose_speed_limit = take_over("top_speed", "limits.motor_speed", "the top speed allowed")
+
+      def drive_too_small
+        current = si("rated_current") or return
+        limit = rating(:current)
+        return if current <= limit
+        finding(:caution, "drive_too_small", "The motor takes #{show(current, 'A')}, the drive gives #{show(limit, 'A')}",
+                "Above #{percent(limit / current)} of the rated current the drive is at its limit.", "Take a larger drive if the machine needs the full torque.", facts: %w[rated_current])
+      end
+
       # Only what the drive can hold is proposed.
       def propose(entry_key, figure, reason, facts: [])
         entry = profile.fetch(entry_key)

@@ -6,7 +6,6 @@ module Gallop
     module SynchronousProposals
       private
 
-      def propose_type = sheet["type"] && propose("motor.catalogue_number", sheet["type"].byteslice(0, 32).scrub(""), "as given", facts: %w[type])
       def propose_rated_current = take_over("rated_current", "motor.rated_current")
       def propose_rated_torque = take_over("rated_torque", "motor.rated_torque")
       def propose_rated_speed = take_over("rated_speed", "motor.rated_speed")
@@ -14,8 +13,6 @@ module Gallop
       def propose_torque_constant = take_over("torque_constant", "motor.torque_constant")
       def propose_peak_current = take_over("peak_current", "motor.peak_current")
       def propose_inertia = take_over("rotor_inertia", "motor.rotor_inertia")
-      def propose_thermal_time = take_over("thermal_time", "motor.thermal_time")
-      def propose_speed_limit = take_over("top_speed", "limits.motor_speed", "the top speed allowed")
 
       def propose_resistance
         phase_resistance && propose("motor.phase_resistance", phase_resistance, "half the figure between two lines", facts: %w[line_resistance])

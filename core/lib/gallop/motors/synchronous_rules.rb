@@ -70,14 +70,6 @@ module Gallop
         end
       end
 
-      def drive_too_small
-        current = si("rated_current") or return
-        limit = rating(:current)
-        return if current <= limit
-        finding(:caution, "drive_too_small", "The motor takes #{show(current, 'A')}, the drive gives #{show(limit, 'A')}",
-                "Above #{percent(limit / current)} of the rated torque the drive limits the current.", "Take a larger drive if the machine needs the full torque.", facts: %w[rated_current])
-      end
-
       def peak_beyond_drive
         peak = si("peak_current") or return
         limit = rating(:peak_current)
