@@ -24,7 +24,7 @@ class Finder
   def items = drives + pages + (@drive ? stages : []) + (@drive&.profile ? values + faults : [])
 
   def hit(item, words)
-    scores = words.map { |word| item[:texts].filter_map { |field, text| score(field, text, word) }.max }
+    scores = words.map { |word| item[:texts].flat_map { |field, texts| Array(texts).filter_map { |text| score(field, text, word) } }.max }
     return if scores.any?(&:nil?)
     Hit.new(kind: item[:kind], title: item[:title], detail: item[:detail], path: item[:path], score: scores.sum + item.fetch(:bonus, 0))
   end
@@ -47,8 +47,8 @@ class Finder
   end
 
   def pages
-    [ { kind: "page", title: "Logbook", detail: "Who did what, when", path: "#{base}/logbook", texts: { name: "Logbook", synonym: "history log record", help: "" } },
-      { kind: "page", title: "Project", detail: "Its drives", path: base, texts: { name: "Project", synonym: "drives overview", help: "" } } ]
+    [ { kind: "page", title: "Logbook", detail: "Who did what, when", path: "#{base}/logbook", bonus: 6, texts: { name: "Logbook", synonym: %w[history log record], help: "" } },
+      { kind: "page", title: "Project", detail: "Its drives", path: base, bonus: 6, texts: { name: "Project", synonym: %w[drives overview], help: "" } } ]
   end
 
   def stages
@@ -61,14 +61,14 @@ class Finder
   def values
     @drive.profile.entries.map do |entry|
       { kind: "value", title: entry.name, detail: "#{entry.key}  #{entry.address}", path: drive_path(@drive, "connect") + "?value=#{entry.key}", bonus: entry.setting? ? 1 : 0,
-        texts: { name: entry.name, key: entry.key, synonym: entry.synonyms.join(", "), address: "#{entry.address} 0x#{entry.address} #{entry.index} #{entry.register}", help: entry.help } }
+        texts: { name: entry.name, key: entry.key, synonym: entry.synonyms, address: "#{entry.address} 0x#{entry.address} #{entry.index} #{entry.register}", help: entry.help } }
     end
   end
 
   def faults
     @drive.profile.faults.values.map do |fault|
       { kind: "fault", title: "Fault #{fault.hex}: #{fault.name}", detail: fault.meaning, path: drive_path(@drive, "verify") + "?fault=#{fault.hex}",
-        texts: { name: fault.name, address: "#{fault.hex} 0x#{fault.hex} #{fault.code}", synonym: "fault trip alarm", help: fault.meaning } }
+        texts: { name: fault.name, address: "#{fault.hex} 0x#{fault.hex} #{fault.code}", synonym: %w[fault trip alarm], help: fault.meaning } }
     end
   end
 end

@@ -12,6 +12,11 @@ class WriteBatch < ApplicationRecord
     def initialize = super("This batch is finished; there is nothing to resume or to undo.")
   end
 
+  # Another batch is on its way to the same drive.
+  class Busy < StandardError
+    def initialize = super("Another batch is being written to this drive. Wait until it has ended.")
+  end
+
   belongs_to :drive
   has_many :lines, -> { in_order }, class_name: "WriteLine", dependent: :delete_all
 
@@ -26,6 +31,7 @@ class WriteBatch < ApplicationRecord
     raise Gallop::Objects::Unacceptable, "Not drafted: #{unknown.first(3).join(', ')}." if unknown.any?
     live = drive.live_values
     transaction do
+      raise Busy if drive.write_batches.exists?(state: "running")
       create!(drive: drive, author: Current.author.to_s).tap do |batch|
         rows = keys.each_with_index.map { |key, n| { position: n, key: key, before: live[key], wanted: drafts[key].raw } }
         batch.lines.insert_all!(rows) if rows.any?
@@ -39,5 +45,4 @@ class WriteBatch < ApplicationRecord
   end
 
   def confirmed_count = lines.count { |line| %w[confirmed adjusted].include?(line.state) }
-  def resumable? = %w[interrupted failed].include?(state)
 end

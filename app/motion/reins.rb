@@ -3,7 +3,7 @@
 module Motion
   # Who may move one drive: a browser tab, known by a secret of its own, that gives a sign of life ten times a second.
   class Reins
-    FRESH = 0.4      # s without a sign of life after which the dead-man falls
+    FRESH = 0.45     # s without a sign of life after which the dead-man falls
     FORGOTTEN = 10.0 # s after which a silent holder has let go
 
     # Another tab holds the reins.

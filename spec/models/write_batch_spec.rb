@@ -61,6 +61,13 @@ RSpec.describe WriteBatch do
     expect(cells.uniq).to eq([ 0 ])
   end
 
+  it "goes alone: a second one is refused while it is under way" do
+    draft("ramps.acceleration" => 5000, "ramps.deceleration" => 7000)
+    described_class.prepare(drive, [ "ramps.acceleration" ])
+    expect { described_class.prepare(drive, [ "ramps.deceleration" ]) }.to raise_error(described_class::Busy)
+    expect(described_class.count).to eq(1)
+  end
+
   it "marks what a dead server left running" do
     draft("ramps.acceleration" => 5000)
     batch = described_class.prepare(drive, [ "ramps.acceleration" ])

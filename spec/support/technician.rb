@@ -18,6 +18,7 @@ Capybara.default_driver = :gallop
 Capybara.javascript_driver = :gallop
 Capybara.run_server = false
 Capybara.default_max_wait_time = 10
+Capybara.default_retry_interval = 0.05 if Capybara.respond_to?(:default_retry_interval=)
 Capybara.enable_aria_label = true
 
 # What a technician does, in the words of the interface.

@@ -9,7 +9,7 @@ module Waiting
       result = yield
       return result if result
       raise "#{what} did not come true within #{seconds} s" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
-      sleep 0.01
+      sleep 0.03 # asking is work for the process that is asked
     end
   end
 end

@@ -63,6 +63,7 @@ RSpec.describe "The dead-man", type: :interface do
           reach.call(self, drive, rpm)
           lose.call(self, tab, drive)
           seconds = time_to_rest(drive)
+          puts "#{drive}, #{loss} #{moment}: #{seconds.round(2)} s" if ENV.key?("GALLOP_VERBOSE")
           expect(seconds).to be < longest, "#{moment}: #{seconds.round(2)} s"
           regain.call(self, drive)
           close_tab(tab) if windows.size > 1

@@ -14,7 +14,7 @@ module Api
     rescue_from(ActionController::InvalidAuthenticityToken) { refuse(422, "The page is out of date. Reload it and try again.") }
     rescue_from(Unreadable) { |e| refuse(400, e.message) }
     rescue_from(Gallop::Objects::Unacceptable, Gallop::Quantities::Unreadable) { |e| refuse(422, e.message) }
-    rescue_from(WriteBatch::Closed, Proving::Direction::Undecided, Motion::OutOfState) { |e| refuse(409, e.message) }
+    rescue_from(WriteBatch::Closed, WriteBatch::Busy, Proving::Direction::Undecided, Motion::OutOfState) { |e| refuse(409, e.message) }
     rescue_from(Link::Offline) { |e| refuse(409, e.message) }
     rescue_from(Link::Lost) { |e| refuse(504, "The link was lost: #{e.message}") }
     rescue_from(Link::Refused) { |e| refuse(422, "The drive refused: #{e.message}.") }

@@ -13,7 +13,7 @@ class WriteBatch
     end
 
     def resume
-      raise Closed unless resumable?
+      claim
       drive.log("write", "Batch resumed", "#{confirmed_count} of #{lines.size} values had been confirmed.")
       lines.select { |line| line.state == "refused" }.each { |line| line.update!(state: "pending", message: "") }
       lines.reset
@@ -22,8 +22,8 @@ class WriteBatch
 
     # Puts back what the drive had before, the last line first.
     def undo
-      raise Closed unless resumable?
       drive.connection!
+      claim
       lines.select(&:may_have_landed?).reverse_each { |line| put_back(line) }
       update!(state: "undone", ended_at: Time.current, message: "")
       drive.log("write", "Batch undone", "#{lines.count { |line| line.state == 'undone' }} values are as before.")
@@ -41,6 +41,12 @@ class WriteBatch
     end
 
     private
+
+    # One request alone gets to carry a batch on.
+    def claim
+      raise Closed unless self.class.where(id: id, state: %w[interrupted failed]).update_all(state: "running") == 1
+      reload
+    end
 
     def send_line(line)
       line.update!(state: "sent")

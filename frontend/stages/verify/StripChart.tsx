@@ -10,7 +10,7 @@ import { SERIES, stripCsv, stripData } from "./stripData";
 const SHORTEST = 5;
 const LONGEST = 60;
 /** ms between two drawings; the figures come 22 times a second. */
-const REDRAW = 50;
+const REDRAW = 80;
 const HEIGHT = 300;
 
 const LABELS = ["Target", "Speed", "Current"] as const;

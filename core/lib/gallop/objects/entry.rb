@@ -10,7 +10,7 @@ module Gallop
     Entry = Record.define(
       :index, :subindex, :key, :name, :group, :type, :register, :help,
       access: "rw", effect: "at_once", locked: false, stored: nil, live: false, unit: "", scale: 1, decimals: nil, minimum: nil, maximum: nil,
-      default: 0, bits: {}, choices: {}, synonyms: [], used_by: nil, words: nil, hazard: nil, fact: nil
+      default: 0, bits: {}, choices: {}, synonyms: [], words: nil, hazard: nil
     ) do
       def data_type = DataType.fetch(type)
       def register_count = words || data_type.words

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+require "rails_helper"
+require "open3"
+
+RSpec.describe "The commands" do
+  def run(*command) = Open3.capture2e(*command, chdir: Rails.root.to_s)
+
+  it "run the paddock faster than real time when asked to" do
+    PaddockProcess.running(speed: 8) do |paddock|
+      began = paddock.see("Carriage")["simulated_time"]
+      clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      wait_until("eight simulated seconds") { paddock.see("Carriage")["simulated_time"] >= began + 8 }
+      expect(8 / (Process.clock_gettime(Process::CLOCK_MONOTONIC) - clock)).to be_between(5, 9)
+    end
+  end
+
+  it "refuse a faulty rig in one line with the place" do
+    Tempfile.create([ "rig", ".yml" ]) do |file|
+      file.write(File.read(PaddockProcess::QUICK_RIG).sub("pole_pairs: 5", "pole_pears: 5"))
+      file.flush
+      output, status = run("bin/paddock", "--rig", file.path, "--port", "0")
+      expect(status.exitstatus).to eq(2)
+      expect(output.lines.size).to eq(1)
+      expect(output).to match(/drives\[0\]\.motor: unknown key “pole_pears”; known are resistance/)
+    end
+  end
+
+  it "say a busy port in one line" do
+    occupant = TCPServer.new("127.0.0.1", 0)
+    [ [ "bin/demo", "--port" ], [ "bin/demo", "--paddock-port" ], [ "bin/paddock", "--port" ] ].each do |command, option|
+      output, status = run(command, option, occupant.addr[1].to_s)
+      expect(status).not_to be_success
+      expect(output.lines.size).to eq(1), output
+      expect(output).to match(/taken already/)
+    end
+  ensure
+    occupant&.close
+  end
+
+  it "refuse a second server process with the reason" do
+    output, status = Open3.capture2e({ "WEB_CONCURRENCY" => "2", "RAILS_ENV" => "test" }, "bin/rails", "runner", "1", chdir: Rails.root.to_s)
+    expect(status).not_to be_success
+    expect(output).to include("Gallop runs in one process")
+  end
+end

@@ -1,0 +1,139 @@
+# frozen_string_literal: true
+
+require "rails_helper"
+
+# The stages of a drive that was read once: all of this works offline.
+RSpec.describe "A drive's stages, offline" do
+  let(:profile) { Gallop::Objects::Profile.load("haflinger") }
+  let(:drive) do
+    factory = profile.settings.to_h { |entry| [ entry.key, entry.default_raw ] }
+    create_drive(nil).tap { |drive| drive.update!(family: "haflinger", live: factory, stored: factory, read_at: Time.current) }
+  end
+
+  def stage = Motor.new(drive.reload)
+
+  describe Motor do
+    it "keeps facts as they were typed, and takes one away that is emptied" do
+      stage.keep("rated_current" => " 2600 mA ", "pole_pairs" => "5")
+      expect(stage.typed).to eq("rated_current" => "2600 mA", "pole_pairs" => "5")
+      stage.keep("pole_pairs" => "")
+      expect(stage.typed).to eq("rated_current" => "2600 mA")
+    end
+
+    it "keeps all facts of a request or none" do
+      expect { stage.keep("rated_current" => "2.6", "pole_pairs" => "-3") }.to raise_error(Gallop::Objects::Unacceptable, /Pole pairs: .3 cannot be/)
+      expect(stage.kept).to be_empty
+    end
+
+    it "works out what is being typed without keeping it" do
+      stage.keep(DriveFactory::CARRIAGE)
+      typed = described_class.new(drive, "pole_pairs" => "12")
+      expect(typed).to be_blocked
+      expect(typed.proposals).to be_empty
+      expect(stage).not_to be_blocked
+    end
+
+    it "takes proposals into the draft, singly or all, and knows how each stands" do
+      stage.keep(DriveFactory::CARRIAGE)
+      states = -> { stage.proposals.to_h { |line| [ line.key, line.state ] } }
+      expect(states.call).to include("motor.pole_pairs" => "open", "motor.rated_speed" => "drive")
+      stage.accept([ "motor.pole_pairs" ])
+      expect(states.call).to include("motor.pole_pairs" => "drafted", "motor.rated_current" => "open")
+      stage.accept
+      expect(states.call.values.uniq).to contain_exactly("drafted", "drive")
+      expect(drive.drafts.find_by!(key: "motor.phase_resistance")).to have_attributes(raw: 1550, reason: "half the figure between two lines")
+    end
+
+    it "proposes nothing while a blocker stands" do
+      stage.keep(DriveFactory::CARRIAGE.merge("pole_pairs" => "30"))
+      expect { stage.accept }.to raise_error(Gallop::Objects::Unacceptable, /blocker/)
+      expect(drive.drafts).to be_empty
+    end
+
+    it "says which motor values wait" do
+      stage.keep(DriveFactory::CARRIAGE)
+      expect(stage.waiting).to include("motor.pole_pairs", "motor.torque_constant")
+      expect(stage.waiting).not_to include("limits.current")
+      expect(stage).to be_factory
+    end
+  end
+
+  describe Drafted do
+    it "drafts what a drive can hold, and nothing else" do
+      drive.draft("ramps.acceleration", 5000)
+      expect(drive.drafts.pluck(:key, :raw)).to eq([ [ "ramps.acceleration", 5000 ] ])
+      { "ramps.acceleration" => -1, "speed.target" => 100, "control.word" => 15, "envelope.speed" => 1000, "no.such" => 1, "bus.voltage" => 1 }.each do |key, raw|
+        expect { drive.draft(key, raw) }.to raise_error(Gallop::Objects::Unacceptable), key
+      end
+      expect(drive.drafts.reload.count).to eq(1)
+    end
+
+    it "forgets a draft that is what the drive holds anyway" do
+      drive.draft("ramps.acceleration", 5000)
+      drive.draft("ramps.acceleration", 3000)
+      expect(drive.drafts.reload).to be_empty
+    end
+  end
+
+  describe Tray do
+    it "counts drafted, live but not stored, and what takes effect after a restart" do
+      drive.draft("ramps.acceleration", 5000)
+      drive.draft("feedback.counts_per_turn", 4096)
+      drive.update!(live: drive.live.merge("ramps.deceleration" => 9000))
+      tray = described_class.new(drive.reload)
+      expect(tray.drafted.map { |line| [ line.entry.key, line.live, line.draft ] }).to eq([ [ "ramps.acceleration", 3000, 5000 ], [ "feedback.counts_per_turn", 131_072, 4096 ] ])
+      expect(tray.unstored.map { |line| [ line.entry.key, line.stored, line.live ] }).to eq([ [ "ramps.deceleration", 6000, 9000 ] ])
+      expect([ tray.restart_drafted, tray.waiting_for_restart ]).to eq([ 1, 0 ])
+    end
+
+    it "is empty for a drive of which nothing is known" do
+      tray = described_class.new(create_drive(nil, "Unknown"))
+      expect([ tray.drafted, tray.unstored, tray.waiting_for_restart ]).to eq([ [], [], 0 ])
+    end
+  end
+
+  describe Course do
+    def states = described_class.new(drive.reload).stages.to_h { |stage| [ stage.id, [ stage.state, stage.note ] ] }
+
+    it "lists the one stage that makes sense for an unknown drive" do
+      expect(described_class.new(create_drive(nil, "Unknown")).stages.map(&:id)).to eq([ "connect" ])
+    end
+
+    it "follows the drive from empty facts to written ones" do
+      expect(states).to eq("connect" => [ "todo", "offline" ], "motor" => [ "todo", "" ], "verify" => [ "todo", "" ])
+      stage.keep("pole_pairs" => "5")
+      expect(states["motor"]).to eq([ "todo", "9 missing" ])
+      stage.keep(DriveFactory::CARRIAGE.merge("rated_current" => "2.2"))
+      expect(states["motor"]).to eq([ "findings", "1 caution" ])
+      stage.keep("rated_current" => "2.6")
+      expect(states["motor"]).to eq([ "todo", "to write" ])
+      written = stage.proposals.to_h { |line| [ line.key, line.raw ] }
+      drive.update!(live: drive.live.merge(written))
+      expect(states["motor"]).to eq([ "proven", "in the drive" ])
+    end
+
+    it "shows a proof as stale once a value that it rests on has changed" do
+      inputs = drive.live.slice(*Proving::Direction::RESTS_ON)
+      drive.proofs.create!(kind: "direction", verdict: "proven", taken_at: Time.current, inputs: inputs, result: {})
+      expect(states["verify"].first).to eq("proven")
+      drive.update!(live: drive.live.merge("motor.pole_pairs" => 4))
+      expect(states["verify"].first).to eq("stale")
+    end
+  end
+
+  describe LogbookEntry do
+    it "is written once and never changed" do
+      drive.log("motion", "Enabled", "x" * 900, author: "Robin")
+      entry = described_class.last
+      expect(entry).to have_attributes(headline: "Enabled", author: "Robin", drive_name: "Carriage")
+      expect(entry.detail.length).to be <= 500
+      expect { entry.update!(headline: "Nothing") }.to raise_error(ActiveRecord::ReadOnlyRecord)
+    end
+
+    it "outlives its drive" do
+      drive.log("motion", "Enabled")
+      drive.destroy!
+      expect(described_class.last).to have_attributes(drive_id: nil, drive_name: "Carriage")
+    end
+  end
+end

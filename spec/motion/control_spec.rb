@@ -1,0 +1,135 @@
+# frozen_string_literal: true
+
+require "rails_helper"
+
+# Motion against a real paddock, without a browser: the tab is a word, its heart a thread.
+RSpec.describe Motion::Control do
+  include ApiCalls
+
+  tab = ApiCalls::TAB
+
+  around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
+
+  let(:drive) { commissioned(@paddock) }
+  let(:connection) { drive.connection }
+  let(:motion) { connection.motion }
+  let(:walk) { Gallop::Gait.fetch("walk") }
+
+  def speed = @paddock.shaft_speed("Carriage")
+  def met = [ Motion::Needs::Need.new(id: "x", label: "x", met: true, state: "x") ]
+  def word(key) = connection.ask { |wire| wire.read_one(key) }
+
+  def moving(gait = walk)
+    motion.reins.take(ApiCalls::TAB, "Robin")
+    with_signs_of_life(connection) do
+      motion.enable(ApiCalls::TAB, gait: gait, needs: met)
+      motion.set_point(ApiCalls::TAB, 3000, gait: gait)
+      wait_until("turning") { speed > 100 }
+      yield
+    end
+  end
+
+  it "arms the drive's watchdog and writes the envelope before it enables" do
+    moving do
+      expect(word("control.watchdog_window")).to eq(400)
+      expect(%w[envelope.speed envelope.torque envelope.acceleration].map { |key| word(key) }).to eq([ 50, 500, 100 ])
+      expect(motion).to be_armed
+    end
+  end
+
+  it "takes envelope and watchdog back when motion has ended" do
+    moving { motion.disable(tab) }
+    wait_until("disarmed") { !motion.armed? }
+    expect([ word("envelope.speed"), word("control.watchdog_window") ]).to eq([ 1000, 0 ])
+  end
+
+  it "stops the motor when the signs of life end, and says so in the logbook" do
+    moving { nil }
+    wait_until("rest", seconds: 1) { speed.abs < 1 }
+    expect(LogbookEntry.pluck(:headline)).to include("Stopped by the dead-man")
+    expect(word("control.error_code")).to eq(0)
+  end
+
+  it "lowers the speed with the gait at once, and leaves it when the gait is raised" do
+    moving(Gallop::Gait.fetch("trot")) do
+      wait_until("trot") { (speed - 750).abs < 10 }
+      motion.regait(walk)
+      wait_until("walk") { (speed - 150).abs < 6 }
+      motion.regait(Gallop::Gait.fetch("gallop"))
+      motion.set_point(tab, 150, gait: walk)
+      expect(word("envelope.speed")).to eq(1000)
+      expect(speed).to be_within(10).of(150)
+    end
+  end
+
+  it "holds a speed back and says by how much" do
+    moving do
+      held = motion.set_point(tab, -2000, gait: walk)
+      expect(held).to have_attributes(held: -150.0, held_back?: true, reason: "Held at −150 rpm: walk allows 5 % of the speed limit of 3\u2009000 rpm.")
+      expect(motion.set_point(tab, 80, gait: walk)).to have_attributes(held: 80.0, held_back?: false, reason: nil)
+    end
+  end
+
+  it "keeps the drive's own envelope over what another client commands" do
+    moving do
+      other = Link::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
+      entry = drive.profile.fetch("speed.target")
+      other.write(entry.register, entry.encode(30_000))
+      5.times { expect(speed).to be < 170 }
+      other.close
+    end
+  end
+
+  it "refuses everything to a tab that does not hold the reins" do
+    moving do
+      %i[halt disable].each { |command| expect { motion.public_send(command, "another-tab-0123456789") }.to raise_error(Motion::NotHeld, /Robin holds the reins/) }
+      expect { motion.set_point("another-tab-0123456789", 1, gait: walk) }.to raise_error(Motion::NotHeld)
+      expect { motion.enable(nil, gait: walk, needs: met) }.to raise_error(Motion::NotHeld)
+    end
+  end
+
+  it "does not enable while a need is unmet, and names it" do
+    motion.reins.take(tab, "Robin")
+    unmet = Motion::Needs::Need.new(id: "bus", label: "DC bus charged", met: false, state: "the DC bus has 12 V")
+    expect { motion.enable(tab, gait: walk, needs: met + [ unmet ]) }.to raise_error(Motion::Unmet, /the DC bus has 12 V/)
+    expect(word("control.status") & 0x6F).to eq(0x40)
+  end
+
+  it "refuses a speed while the drive is not enabled" do
+    motion.reins.take(tab, "Robin")
+    expect { motion.set_point(tab, 10, gait: walk) }.to raise_error(Motion::OutOfState, /not enabled/)
+  end
+
+  it "stops the motor before the reins change hands" do
+    moving do
+      motion.take_over("another-tab-0123456789", "Kim")
+      expect(speed.abs).to be < 5
+      expect(motion.reins.holder).to eq("Kim")
+    end
+  end
+
+  it "stops the motor when the reins are let go" do
+    moving do
+      motion.release(tab)
+      wait_until("rest", seconds: 1) { speed.abs < 1 }
+    end
+    expect(motion.reins.holder).to be_nil
+  end
+
+  it "stops the motor when the link is closed in good order" do
+    moving { drive.disconnect }
+    wait_until("rest", seconds: 1) { speed.abs < 1 }
+    expect(@paddock.see("Carriage")["state"]).to eq("running")
+  end
+
+  it "is disarmed by a fault" do
+    moving do
+      @paddock.set("Carriage", torque_off_a: false)
+      wait_until("disarmed") { !motion.armed? }
+      @paddock.set("Carriage", torque_off_a: true)
+    end
+    wait_until("the logbook") { LogbookEntry.exists?(headline: "Fault FF10: Torque-off input opened") }
+    drive.reset_fault
+    wait_until("no fault") { connection.samples.last.fault_code.zero? }
+  end
+end
