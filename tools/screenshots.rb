@@ -2,7 +2,10 @@
 
 require "capybara/cuprite"
 require "capybara/dsl"
+require "rspec/core"
 require "rspec/matchers"
+require "capybara/rspec"
+RSpec::Expectations.configuration.syntax = :expect
 require_relative "../spec/support/waiting"
 require_relative "../spec/support/paddock_process"
 require_relative "../spec/support/server_process"
