@@ -14,7 +14,18 @@ export function applyMode(mode: ColorMode) {
   document.documentElement.classList.add(mode);
 }
 
+const listeners = new Set<() => void>();
+
+/** Tells of every change of the theme, for what is drawn on a canvas. @returns how to stop it */
+export function onModeChange(listener: () => void) {
+  listeners.add(listener);
+  return () => {
+    listeners.delete(listener);
+  };
+}
+
 export function chooseMode(mode: ColorMode) {
   localStorage.setItem(KEY, mode);
   applyMode(mode);
+  for (const listener of listeners) listener();
 }

@@ -90,6 +90,8 @@ const config = defineConfig({
         onTack: role("#EFE8DC", "#EFE8DC"),
         mutedOnTack: role("#CFC6B8", "#CFC6B8"),
         edgeOnTack: role("#6B6257", "#6B6257"),
+        chosen: role("#F4F1EA", "#ECE7DE"),
+        onChosen: role("#1E211F", "#1E211F"),
         mark: role("#D98B5B", "#D98B5B"),
         bay: role("#8A4522", "#E39A6B"),
         bayStrong: role("#6F3417", "#F0B08A"),

@@ -18,7 +18,7 @@ const Chip = chakra(Link, {
     alignItems: "center",
     color: "mutedOnTack",
     whiteSpace: "nowrap",
-    "&[aria-current=page]": { bg: "paper", color: "ink", borderColor: "paper" },
+    "&[aria-current=page]": { bg: "chosen", color: "onChosen", borderColor: "chosen" },
   },
 });
 

@@ -15,7 +15,7 @@ export function Foot({ drive }: { drive: Drive }) {
     <Flex as="footer" gridColumn="1 / -1" minH="foot" bg="surface" borderTopWidth="1px" borderColor="line" align="stretch" wrap={{ base: "wrap", md: "nowrap" }}>
       <Flex flex="1" minW="0" overflowX="auto" aria-label="Live figures" role="group" tabIndex={0}>
         <Place label="Drive state" minW="40">
-          <Text fontWeight="semibold" opacity={stale ? 0.5 : 1} whiteSpace="nowrap">
+          <Text fontWeight="semibold" color={stale ? "muted" : "ink"} whiteSpace="nowrap">
             {drive.link.state === "online" ? (state ?? "–") : linkWord(drive)}
           </Text>
         </Place>
@@ -49,7 +49,7 @@ function LivePlace({ drive, name }: { drive: Drive; name: string }) {
   const { entry, value, stale } = live;
   return (
     <Place label={entry.name} minW="liveWide">
-      <Text fontFamily="mono" fontSize="live" fontWeight="medium" opacity={stale ? 0.45 : 1} whiteSpace="nowrap" data-live={name} title={stale ? "Stale: no connection" : undefined}>
+      <Text fontFamily="mono" fontSize="live" fontWeight="medium" color={stale ? "muted" : "ink"} fontStyle={stale ? "italic" : "normal"} whiteSpace="nowrap" data-live={name} title={stale ? "Stale: no connection" : undefined}>
         {figure(value, entry.decimals)} {entry.unit}
       </Text>
     </Place>

@@ -38,7 +38,7 @@ export function TopBar({ onFind, onShortcuts }: { onFind: () => void; onShortcut
         </Link>
       </Flex>
       {project && (
-        <Text asChild fontSize="small" color="mutedOnTack" maxW="40" truncate title={project.name}>
+        <Text asChild fontSize="small" color="mutedOnTack" maxW="40" truncate title={project.name} hideBelow="lg">
           <Link to={`/projects/${project.id}`}>{project.name}</Link>
         </Text>
       )}

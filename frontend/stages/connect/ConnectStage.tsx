@@ -10,7 +10,7 @@ export function ConnectStage({ drive }: { drive: Drive }) {
   return (
     <>
       <PageHead title="Connect" sentence="Where the drive is, who it is, and what it holds." />
-      <Columns template="0.8fr 1fr 1.5fr">
+      <Columns template="0.5fr 0.75fr 1.7fr">
         <Column title="Given" note="its address">
           <AddressCard key={`${drive.host}:${drive.port}:${drive.unit}`} drive={drive} />
         </Column>

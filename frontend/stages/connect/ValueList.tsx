@@ -50,11 +50,11 @@ export function ValueList({ drive }: { drive: Drive }) {
       <Box overflowY="auto" maxH="calc(100dvh - 15rem)" borderWidth="1px" borderColor="line" borderRadius="card" bg="surface" px="2" tabIndex={0} role="region" aria-label="Values of the drive">
         <Table aria-label="Values of the drive" tableLayout="fixed">
           <colgroup>
-            <Box as="col" w="34%" />
-            <Box as="col" w="15%" />
-            <Box as="col" w="17%" />
-            <Box as="col" w="17%" />
-            <Box as="col" w="17%" />
+            <Box as="col" w="29%" />
+            <Box as="col" w="11%" />
+            <Box as="col" w="20%" />
+            <Box as="col" w="20%" />
+            <Box as="col" w="20%" />
           </colgroup>
           <thead>
             <tr>

@@ -9,7 +9,7 @@ export function StatusBits({ drive, verify }: { drive: Drive; verify: Verify }) 
   const { state } = useDriveState(drive);
   const value = word?.value;
   return (
-    <Box opacity={word?.stale ? 0.5 : 1}>
+    <Box fontStyle={word?.stale ? "italic" : "normal"}>
       <GroupHead>
         Statusword{" "}
         <Text as="span" fontFamily="mono">
@@ -21,7 +21,7 @@ export function StatusBits({ drive, verify }: { drive: Drive; verify: Verify }) 
         {verify.status_bits.map(({ bit, name }) => {
           const set = value !== undefined && (value & (1 << bit)) !== 0;
           return (
-            <Text key={bit} color={set ? "ink" : "muted"} fontWeight={set ? "semibold" : "normal"} truncate title={name}>
+            <Text key={bit} color={set && !word?.stale ? "ink" : "muted"} fontWeight={set ? "semibold" : "normal"} truncate title={name}>
               <Text as="span" fontFamily="mono">
                 {String(bit).padStart(2, " ")} {set ? "●" : "○"}
               </Text>{" "}

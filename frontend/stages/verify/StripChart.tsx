@@ -1,7 +1,8 @@
-import { Box, Flex, Text, useToken } from "@chakra-ui/react";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from "react";
 import uPlot, { type Options } from "uplot";
 import type { Drive } from "../../api/types";
+import { onModeChange } from "../../app/colorMode";
 import { Action } from "../../parts/Action";
 import { figure } from "../../parts/format";
 import { save } from "../../parts/save";
@@ -14,63 +15,21 @@ const REDRAW = 80;
 const HEIGHT = 300;
 
 const LABELS = ["Target", "Speed", "Current"] as const;
+const TRACES = ["trace1", "trace2", "trace3"] as const;
 
 /** Target, speed and current as they come. The wheel changes the time shown; frozen, a drag zooms and a double click goes back. */
 export function StripChart({ drive }: { drive: Drive }) {
-  const host = useRef<HTMLDivElement>(null);
   const plot = useRef<uPlot | null>(null);
   const [seconds, setSeconds] = useState(20);
   const [frozen, setFrozen] = useState(false);
   const [hidden, setHidden] = useState<number[]>([]);
   const [readings, setReadings] = useState<(number | null)[]>([]);
-  const colours = useToken("colors", ["trace1", "trace2", "trace3", "line", "muted"]);
-  const mode = document.documentElement.className;
-  // The library's tokens are CSS variables; a canvas needs what they stand for now.
-  // oxlint-disable-next-line react/exhaustive-deps -- a change of theme changes what the variables stand for
-  const resolved = useMemo(() => colours.map(resolve), [colours.join(), mode]);
-
-  useEffect(() => {
-    if (!host.current) return undefined;
-    const element = host.current;
-    const chart = new uPlot(options(resolved, element.clientWidth, setReadings), [[], [], [], []], element);
+  const palette = useSyncExternalStore(onModeChange, canvasPalette);
+  const keepPlot = useCallback((chart: uPlot | null) => {
     plot.current = chart;
-    const observer = new ResizeObserver(() => chart.setSize({ width: element.clientWidth, height: HEIGHT }));
-    observer.observe(element);
-    return () => {
-      observer.disconnect();
-      chart.destroy();
-      plot.current = null;
-    };
-  }, [resolved]);
-
-  useEffect(() => {
-    hidden.forEach((n) => plot.current?.setSeries(n, { show: false }));
-    SERIES.forEach((_, n) => !hidden.includes(n + 1) && plot.current?.setSeries(n + 1, { show: true }));
-  }, [hidden, resolved]);
-
-  useEffect(() => {
-    if (frozen) return undefined;
-    const draw = () => {
-      const chart = plot.current;
-      if (!chart) return;
-      chart.setData(stripData(drive, seconds), false);
-      chart.setScale("x", { min: -seconds, max: 0 });
-    };
-    draw();
-    const timer = window.setInterval(draw, REDRAW);
-    return () => window.clearInterval(timer);
-  }, [drive, seconds, frozen, resolved]);
-
-  useEffect(() => {
-    const element = host.current;
-    const wheel = (event: WheelEvent) => {
-      event.preventDefault();
-      setSeconds((now) => Math.min(LONGEST, Math.max(SHORTEST, Math.round(now * (event.deltaY > 0 ? 1.25 : 0.8)))));
-    };
-    element?.addEventListener("wheel", wheel, { passive: false });
-    return () => element?.removeEventListener("wheel", wheel);
   }, []);
 
+  const toggle = (n: number) => setHidden((now) => (now.includes(n) ? now.filter((each) => each !== n) : [...now, n]));
   const csv = () => save(`${drive.name} live.csv`, "text/csv", stripCsv(drive, stripData(drive, seconds)));
   const png = () => plot.current?.ctx.canvas.toBlob((blob) => blob && save(`${drive.name} live.png`, "image/png", blob));
 
@@ -81,12 +40,12 @@ export function StripChart({ drive }: { drive: Drive }) {
           <Legend
             key={label}
             label={label}
-            colour={(["trace1", "trace2", "trace3"] as const)[n] ?? "trace1"}
+            colour={TRACES[n] ?? "trace1"}
             dashed={n === 0}
             shown={!hidden.includes(n + 1)}
             reading={readings[n]}
             decimals={n === 2 ? 2 : 0}
-            onToggle={() => setHidden((now) => (now.includes(n + 1) ? now.filter((each) => each !== n + 1) : [...now, n + 1]))}
+            onToggle={() => toggle(n + 1)}
           />
         ))}
         <Flex gap="1.5" ml="auto">
@@ -104,8 +63,70 @@ export function StripChart({ drive }: { drive: Drive }) {
           </Action>
         </Flex>
       </Flex>
-      <Box ref={host} bg="surface" borderWidth="1px" borderColor="line" borderRadius="card" overflow="hidden" role="img" aria-label={`Target speed, speed and current of ${drive.name} over the last ${seconds} seconds`} />
+      <Plot key={palette} onPlot={keepPlot} palette={palette} drive={drive} seconds={seconds} frozen={frozen} hidden={hidden} onZoom={setSeconds} onCursor={setReadings} />
     </Box>
+  );
+}
+
+interface PlotProps {
+  onPlot: (chart: uPlot | null) => void;
+  palette: string;
+  drive: Drive;
+  seconds: number;
+  frozen: boolean;
+  hidden: number[];
+  onZoom: (change: (seconds: number) => number) => void;
+  onCursor: (readings: (number | null)[]) => void;
+}
+
+/** The canvas. A change of theme makes it anew, as a canvas knows no CSS variables. */
+function Plot({ onPlot, palette, drive, seconds, frozen, hidden, onZoom, onCursor }: PlotProps) {
+  const host = useRef<HTMLDivElement>(null);
+  const plot = useRef<uPlot | null>(null);
+
+  useEffect(() => {
+    const element = host.current;
+    if (!element) return undefined;
+    const chart = new uPlot(options(palette.split("|"), element.clientWidth, onCursor), [[], [], [], []], element);
+    plot.current = chart;
+    onPlot(chart);
+    const observer = new ResizeObserver(() => chart.setSize({ width: element.clientWidth, height: HEIGHT }));
+    observer.observe(element);
+    return () => {
+      observer.disconnect();
+      chart.destroy();
+      plot.current = null;
+      onPlot(null);
+    };
+  }, [palette, onPlot, onCursor]);
+
+  useEffect(() => {
+    SERIES.forEach((_, n) => plot.current?.setSeries(n + 1, { show: !hidden.includes(n + 1) }));
+  }, [hidden]);
+
+  useEffect(() => {
+    if (frozen) return undefined;
+    const draw = () => {
+      plot.current?.setData(stripData(drive, seconds), false);
+      plot.current?.setScale("x", { min: -seconds, max: 0 });
+    };
+    draw();
+    const timer = window.setInterval(draw, REDRAW);
+    return () => window.clearInterval(timer);
+  }, [drive, seconds, frozen]);
+
+  useEffect(() => {
+    const element = host.current;
+    const wheel = (event: WheelEvent) => {
+      event.preventDefault();
+      onZoom((now) => Math.min(LONGEST, Math.max(SHORTEST, Math.round(now * (event.deltaY > 0 ? 1.25 : 0.8)))));
+    };
+    element?.addEventListener("wheel", wheel, { passive: false });
+    return () => element?.removeEventListener("wheel", wheel);
+  }, [onZoom]);
+
+  return (
+    <Box ref={host} bg="surface" borderWidth="1px" borderColor="line" borderRadius="card" overflow="hidden" role="img" aria-label={`Target speed, speed and current of ${drive.name} over the last ${seconds} seconds`} />
   );
 }
 
@@ -133,9 +154,10 @@ function Legend({ label, colour, dashed, shown, reading, decimals, onToggle }: L
   );
 }
 
-function resolve(token: string) {
-  const name = /var\((--[^),]+)\)/.exec(token)?.[1];
-  return name ? getComputedStyle(document.documentElement).getPropertyValue(name).trim() : token;
+/** What the theme's colours are just now, as one text that is the same as long as they are. */
+function canvasPalette() {
+  const style = getComputedStyle(document.documentElement);
+  return [...TRACES, "line", "muted"].map((name) => style.getPropertyValue(`--chakra-colors-${name}`).trim()).join("|");
 }
 
 function options([target, speed, current, line, muted]: string[], width: number, onCursor: (readings: (number | null)[]) => void): Options {
