@@ -50,8 +50,8 @@ export function ValueList({ drive }: { drive: Drive }) {
       <Box overflowY="auto" maxH="calc(100dvh - 15rem)" borderWidth="1px" borderColor="line" borderRadius="card" bg="surface" px="2" tabIndex={0} role="region" aria-label="Values of the drive">
         <Table aria-label="Values of the drive" tableLayout="fixed">
           <colgroup>
-            <Box as="col" w="29%" />
-            <Box as="col" w="11%" />
+            <Box as="col" w="27%" />
+            <Box as="col" w="13%" />
             <Box as="col" w="20%" />
             <Box as="col" w="20%" />
             <Box as="col" w="20%" />
@@ -98,7 +98,7 @@ function Row({ value, open, onToggle }: { value: Value; open: boolean; onToggle:
             {value.name}
           </Box>
         </td>
-        <td>
+        <td className="line">
           <Text as="span" fontFamily="mono" color="muted" title={value.address_decimal}>
             {value.address}
           </Text>
