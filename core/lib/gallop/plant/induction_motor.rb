@@ -65,7 +65,6 @@ module Gallop
       end
 
       def rotor_flux = Math.hypot(@psi_alpha, @psi_beta)
-      def back_emf(speed) = (speed * @pole_pairs * rotor_flux * @k_r).abs
       def at_rest? = @i_alpha.zero? && @i_beta.zero? && @psi_alpha.zero? && @psi_beta.zero?
 
       private

@@ -11,7 +11,7 @@ module Gallop
     class MainsBus
       PRECHARGED_SHARE = 0.9 # of the mains peak, where the precharge relay bridges its resistor
 
-      attr_reader :voltage, :chopper_on, :resistor_energy, :peak_voltage, :mains_peak
+      attr_reader :voltage, :chopper_on, :resistor_energy, :mains_peak
       attr_accessor :mains_on
 
       # @param mains_voltage [Float] V rms between lines, @param capacitance [Float] F

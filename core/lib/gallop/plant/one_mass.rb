@@ -10,7 +10,6 @@ module Gallop
       attr_accessor :outside_torque
 
       # @param inertia [Float] kg·m², @param coulomb, breakaway [Float] N·m, @param viscous [Float] N·m·s/rad
-      # @param load_law [Symbol] :constant, :linear or :quadratic, how load_torque rises with speed up to load_speed (rad/s)
       # @param load_torque [Float] N·m that opposes motion, @param angle [Float] rad at the start
       def initialize(inertia:, coulomb: 0.0, viscous: 0.0, breakaway: nil, load_torque: 0.0, angle: 0.0)
         @inertia = inertia.to_f

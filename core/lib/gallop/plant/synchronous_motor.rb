@@ -69,9 +69,6 @@ module Gallop
         @torque = 0.0
       end
 
-      # @return [Float] V, peak of the phase back-EMF at the shaft speed
-      def back_emf(speed) = (speed * @pole_pairs * @flux).abs
-
       def at_rest? = @i_d.zero? && @i_q.zero?
 
       private

@@ -9,7 +9,7 @@ module Gallop
       SQRT3 = Math.sqrt(3)
       BUS_STEP = 0.24e-3 # s
 
-      attr_reader :motor, :mechanics, :bus, :sensor, :encoder, :winding, :heat_sink, :stage_loss
+      attr_reader :motor, :mechanics, :bus, :sensor, :encoder, :winding, :heat_sink
       attr_accessor :torque_off_a_closed, :torque_off_b_closed, :hand_torque
 
       def initialize(motor:, mechanics:, bus:, sensor:, winding:, heat_sink:, encoder: nil)

@@ -28,7 +28,6 @@ module Gallop
         @tick = 0
         @fault_code = 0
         @heat = memory.records.fetch("heat", 0.0)
-        @torque_off_seen = false
         start_commands
         start_storage
         start_monitors

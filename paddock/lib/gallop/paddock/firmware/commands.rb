@@ -11,8 +11,6 @@ module Gallop
 
         SIGNATURES = { "storage.store" => 0x65766173, "storage.restore" => 0x64616F6C, "storage.restart" => 0x746F6F62 }.freeze
 
-        attr_reader :inhibits, :live_changes
-
         # @return [Integer, Float, String] raw
         def read(entry)
           figure(entry.key) { memory.live.fetch(entry.key) }
