@@ -11,6 +11,7 @@ gem "gallop-core", path: "core"
 gem "gallop-paddock", path: "paddock", require: false
 
 # Front end: manifest and tags for what Vite built
+gem "thor", "~> 1.5"
 gem "vite_rails", "~> 3.11"
 # JSON, and its TypeScript types from the same source
 gem "alba", "~> 4.0"
@@ -21,6 +22,7 @@ group :development, :test do
   gem "rspec-rails", "~> 8.0"
   gem "capybara", "~> 3.40"
   gem "cuprite", "~> 0.19"
+  gem "rspec-retry", "~> 0.6"
   gem "rubocop-rails-omakase", require: false
   gem "brakeman", require: false
 end

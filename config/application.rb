@@ -20,7 +20,7 @@ module Gallop
     config.load_defaults 7.2
     config.time_zone = "UTC"
     config.generators.system_tests = nil
-    config.autoload_lib(ignore: %w[tasks])
+    config.autoload_lib(ignore: %w[tasks command_line])
 
     # The link registry lives in one process; a second one would hold a second set of connections and reins.
     if ENV.fetch("WEB_CONCURRENCY", "0").to_i.positive?

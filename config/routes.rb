@@ -2,6 +2,9 @@
 
 Rails.application.routes.draw do
   namespace :api, defaults: { format: :json } do
+    resources :motors, only: %i[index create destroy], param: :part, constraints: { part: %r{[^/]+} } do
+      get :table, on: :collection
+    end
     resources :projects, only: %i[index show create update destroy] do
       resources :drives, only: :create
       resource :logbook, only: :show
@@ -18,13 +21,39 @@ Rails.application.routes.draw do
       end
       resource :store, only: :create
       resource :restart, only: :create
-      resource :lost_values, only: %i[destroy] do
+      resource :differences, only: [] do
+        post :settle
+        post :write_again
+      end
+      resources :values, only: %i[index show update], param: :key, constraints: { key: /[^\/]+/ } do
+        get :search, on: :collection
+        post :reset, on: :collection
+        post :copy, on: :collection
+      end
+      resources :snapshots, only: %i[index create] do
+        post :restore, on: :member
+      end
+      resource :comparison, only: :show do
         post :take
       end
-      resources :values, only: %i[index show], param: :key, constraints: { key: /[^\/]+/ }
-      resource :motor, only: %i[show update] do
-        post :compute
-        post :accept
+      resources :imports, only: %i[index show create] do
+        post :take, on: :member
+      end
+      get "export/:kind", to: "exports#show"
+      resources :restores, only: %i[index create]
+      resource :power_up, only: :show
+      resource :replacement, only: :create do
+        post :preview
+      end
+      resource :firmware, only: %i[show create], controller: "firmware_updates" do
+        post :repeat
+      end
+      post "motor/library", to: "motors#take"
+      %w[motor feedback mechanics power limits].each do |stage|
+        resource stage, only: %i[show update], controller: "fact_stages", defaults: { stage: stage } do
+          post :compute
+          post :accept
+        end
       end
       resource :verify, only: :show
       resource :faults, only: %i[show] do
@@ -39,8 +68,16 @@ Rails.application.routes.draw do
         post :disable
       end
       resources :proofs, only: %i[index create]
+      resource :signals, only: :show
+      resource :hand_turn, only: %i[create update]
     end
 
+    get "profiles", to: "profiles#index"
+    get "profiles/:family/:version", to: "profiles#show", constraints: { version: /[^\/]+/ }
+    resource :discovery, only: %i[show create destroy] do
+      get :explain
+      delete "sightings/:id", action: :forget
+    end
     resource :stop, only: :create
     resource :finder, only: :show, controller: "finder"
     resource :session, only: :show

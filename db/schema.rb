@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_23_000003) do
   create_table "drafts", force: :cascade do |t|
     t.integer "drive_id", null: false
     t.string "key", null: false
@@ -34,11 +34,12 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
     t.boolean "link_wanted", default: false, null: false
     t.json "live", default: {}, null: false
     t.json "stored", default: {}, null: false
-    t.json "lost", default: [], null: false
     t.integer "starts"
     t.datetime "read_at"
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.json "differences", default: [], null: false
+    t.bigint "uptime"
     t.index ["project_id", "name"], name: "index_drives_on_project_id_and_name", unique: true
     t.index ["project_id"], name: "index_drives_on_project_id"
   end
@@ -55,6 +56,33 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
     t.index ["drive_id"], name: "index_facts_on_drive_id"
   end
 
+  create_table "firmware_updates", force: :cascade do |t|
+    t.integer "drive_id", null: false
+    t.string "state", default: "running", null: false
+    t.string "step", default: "", null: false
+    t.string "file_name", null: false
+    t.binary "image", null: false
+    t.string "from_version", default: "", null: false
+    t.string "to_version", null: false
+    t.float "progress", default: 0.0, null: false
+    t.string "message", default: "", null: false
+    t.json "before", default: {}, null: false
+    t.json "altered", default: [], null: false
+    t.string "author", default: "", null: false
+    t.datetime "created_at", null: false
+    t.datetime "ended_at"
+    t.index ["drive_id"], name: "index_firmware_updates_on_drive_id"
+  end
+
+  create_table "imports", force: :cascade do |t|
+    t.integer "drive_id", null: false
+    t.string "name", null: false
+    t.binary "content", null: false
+    t.string "author", default: "", null: false
+    t.datetime "created_at", null: false
+    t.index ["drive_id"], name: "index_imports_on_drive_id"
+  end
+
   create_table "logbook_entries", force: :cascade do |t|
     t.integer "project_id", null: false
     t.integer "drive_id"
@@ -67,6 +95,16 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
     t.index ["drive_id"], name: "index_logbook_entries_on_drive_id"
     t.index ["project_id", "at"], name: "index_logbook_entries_on_project_id_and_at"
     t.index ["project_id"], name: "index_logbook_entries_on_project_id"
+  end
+
+  create_table "own_motors", force: :cascade do |t|
+    t.string "part", null: false
+    t.string "kind", null: false
+    t.string "note", default: "", null: false
+    t.json "facts", default: {}, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["part"], name: "index_own_motors_on_part", unique: true
   end
 
   create_table "projects", force: :cascade do |t|
@@ -87,6 +125,42 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
     t.datetime "taken_at", null: false
     t.index ["drive_id", "kind", "taken_at"], name: "index_proofs_on_drive_id_and_kind_and_taken_at"
     t.index ["drive_id"], name: "index_proofs_on_drive_id"
+  end
+
+  create_table "sightings", force: :cascade do |t|
+    t.string "host", null: false
+    t.integer "port", null: false
+    t.integer "unit", default: 1, null: false
+    t.json "identity", default: {}, null: false
+    t.json "settings", default: {}, null: false
+    t.string "previous_serial"
+    t.boolean "answering", default: true, null: false
+    t.datetime "first_seen_at", null: false
+    t.datetime "last_seen_at", null: false
+    t.index ["host", "port", "unit"], name: "index_sightings_on_host_and_port_and_unit", unique: true
+  end
+
+  create_table "snapshots", force: :cascade do |t|
+    t.integer "drive_id", null: false
+    t.string "name", null: false
+    t.string "note", default: "", null: false
+    t.string "author", default: "", null: false
+    t.string "firmware", default: "", null: false
+    t.json "held", default: {}, null: false
+    t.datetime "taken_at", null: false
+    t.index ["drive_id", "name"], name: "index_snapshots_on_drive_id_and_name", unique: true
+    t.index ["drive_id"], name: "index_snapshots_on_drive_id"
+  end
+
+  create_table "value_changes", force: :cascade do |t|
+    t.integer "drive_id", null: false
+    t.string "key", null: false
+    t.json "before"
+    t.json "after"
+    t.string "how", null: false
+    t.string "author", default: "", null: false
+    t.datetime "at", null: false
+    t.index ["drive_id", "key", "at"], name: "index_value_changes_on_drive_id_and_key_and_at"
   end
 
   create_table "write_batches", force: :cascade do |t|
@@ -111,15 +185,20 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
     t.json "read_back"
     t.string "state", default: "pending", null: false
     t.string "message", default: "", null: false
+    t.index ["key"], name: "index_write_lines_on_key"
     t.index ["write_batch_id"], name: "index_write_lines_on_write_batch_id"
   end
 
-  add_foreign_key "drafts", "drives", column: "drive_id", on_delete: :cascade
+  add_foreign_key "drafts", "drives", on_delete: :cascade
   add_foreign_key "drives", "projects", on_delete: :cascade
-  add_foreign_key "facts", "drives", column: "drive_id", on_delete: :cascade
-  add_foreign_key "logbook_entries", "drives", column: "drive_id", on_delete: :nullify
+  add_foreign_key "facts", "drives", on_delete: :cascade
+  add_foreign_key "firmware_updates", "drives", on_delete: :cascade
+  add_foreign_key "imports", "drives", on_delete: :cascade
+  add_foreign_key "logbook_entries", "drives", on_delete: :nullify
   add_foreign_key "logbook_entries", "projects", on_delete: :cascade
-  add_foreign_key "proofs", "drives", column: "drive_id", on_delete: :cascade
-  add_foreign_key "write_batches", "drives", column: "drive_id", on_delete: :cascade
+  add_foreign_key "proofs", "drives", on_delete: :cascade
+  add_foreign_key "snapshots", "drives", on_delete: :cascade
+  add_foreign_key "value_changes", "drives", on_delete: :cascade
+  add_foreign_key "write_batches", "drives", on_delete: :cascade
   add_foreign_key "write_lines", "write_batches", on_delete: :cascade
 end

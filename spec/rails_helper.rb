@@ -5,11 +5,25 @@ ENV["RAILS_ENV"] ||= "test"
 require_relative "../config/environment"
 abort("The specs clean the database and must not run against production.") if Rails.env.production?
 require "rspec/rails"
+require "rspec/retry"
 
 Dir[Rails.root.join("spec/support/**/*.rb")].sort.each { |file| require file }
 ActiveRecord::Migration.maintain_test_schema!
 
+MachineStalls.watch
+
 RSpec.configure do |config|
+  # The outermost hook: everything of an example is built anew (spec/support/machine_stalls.rb).
+  config.around do |example|
+    @machine = MachineStalls.mark
+    example.run
+  end
+  config.retry_count_condition = lambda do |example|
+    stall = example.example.example_group_instance&.instance_variable_get(:@machine)&.then { |mark| MachineStalls.since(mark) }
+    stall ? MachineStalls::MOST_ATTEMPTS : 1
+  end
+  config.verbose_retry = true
+
   # Links write from threads of their own, so examples clean up instead of rolling back.
   config.use_transactional_fixtures = false
   config.infer_spec_type_from_file_location!
@@ -21,5 +35,7 @@ RSpec.configure do |config|
   config.after do
     Link::Registry.close_all
     Project.destroy_all
+    Sighting.delete_all
+    OwnMotor.delete_all
   end
 end

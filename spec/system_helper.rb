@@ -15,12 +15,13 @@ RSpec.configure do |config|
     picture = Rails.root.join("tmp/failures/#{example.description.parameterize}.png")
     FileUtils.mkdir_p(picture.dirname)
     save_screenshot(picture)
+    puts @server.errors
     puts "#{picture}", @server.get("/projects/1/logbook").first(12).map { |entry| entry.values_at("at", "drive_name", "headline", "detail").join(" | ") } if @server.pid
   end
 
   # One paddock, one server and one demo project an example: nothing is shared but the browser.
   config.around(:each, type: :interface) do |example|
-    PaddockProcess.running(rig: example.metadata[:rig] || PaddockProcess::QUICK_RIG, port: PaddockProcess.free_pair) do |paddock|
+    PaddockProcess.running(rig: example.metadata[:rig] || PaddockProcess::QUICK_RIG, port: PaddockProcess.free_row) do |paddock|
       @paddock = paddock
       ServerProcess.running(paddock) do |server|
         @server = server

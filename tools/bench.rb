@@ -11,11 +11,12 @@ class Bench
   include Waiting
   include DriveFactory
 
+  POLE_PAIRS = { "Carriage" => 5, "Web feed" => 2, "Roll tug" => 4 }.freeze
   RIG = Rails.root.join("paddock/rigs/saltgrass.yml").to_s
 
   def run
     simulation
-    PaddockProcess.running(rig: RIG, port: PaddockProcess.free_pair) do |paddock|
+    PaddockProcess.running(rig: RIG, port: PaddockProcess.free_row) do |paddock|
       @paddock = paddock
       load_of_paddock
       over_the_wire
@@ -40,10 +41,11 @@ class Bench
   def quantile(times, share) = times.sort[(times.size * share).ceil - 1]
   def ms(time) = format("%.1f ms", time * 1000)
 
-  # Both families enabled and turning: the stage at its full rate.
+  # All families enabled and turning: the stage at its full rate.
   def simulation
-    Gallop::Paddock::Rig.load(RIG).build.each do |stand_in|
+    Gallop::Paddock::Rig.load(RIG).build.uniq { |stand_in| stand_in.profile.family }.each do |stand_in|
       3000.times { stand_in.advance(0.001) }
+      set(stand_in, "motor.pole_pairs", POLE_PAIRS.fetch(stand_in.name))
       [ 6, 7, 15 ].each { |word| set(stand_in, "control.word", word) }
       set(stand_in, "speed.target", 300)
       1000.times { stand_in.advance(0.001) }
@@ -57,13 +59,13 @@ class Bench
     stand_in.firmware.write(entry, entry.raw(figure))
   end
 
-  # Processor time of the paddock process while both drives turn.
+  # Processor time of the paddock process while all drives turn.
   def load_of_paddock
-    @drives = [ "Carriage", "Web feed" ].map { |name| commissioned(@paddock, name) }
+    @drives = [ "Carriage", "Web feed", "Roll tug" ].map { |name| commissioned(@paddock, name) }
     @drives.each { |drive| enable_directly(drive) }
     before = processor_time
     time = seconds { sleep 5 }
-    report("share of a core, both drives turning", format("%.1f %%", (processor_time - before) / time * 100), "paddock process, real time, polled")
+    report("share of a core, all drives turning", format("%.1f %%", (processor_time - before) / time * 100), "paddock process, real time, polled")
     @drives.each { |drive| drive.connection.motion.stop }
   end
 
@@ -81,28 +83,44 @@ class Bench
 
   def over_the_wire
     drive = @drives.first
-    reads = Array.new(20) { seconds { drive.connection.ask { |wire| wire.read(wire.profile.entries.select(&:readable?)) } } }
-    report("reading all #{drive.profile.entries.size} values", ms(quantile(reads, 0.5)), "median of 20, live memory")
-    report("writing 100 values, journalled and read back", ms(write_hundred(drive)), "#{drive.profile.family}, over the real wire")
+    reads = Array.new(20) { seconds { drive.connection.ask { |wire| wire.read_all && wire.read_stored } } }
+    report("reading all #{drive.profile.entries.size} values", ms(quantile(reads, 0.5)), "median of 20, live and stored memory")
+    report("writing 200 changed values", ms(write_many(drive, 200)), "#{drive.profile.family}, journalled, each read back over the wire")
+    images(drive)
     stops = Array.new(15) { stop_latency(drive) }
     report("stop, call to Controlword in the drive", ms(quantile(stops, 0.5)), "median of 15, longest #{ms(stops.max)}")
   end
 
-  def write_hundred(drive)
-    settings = drive.profile.settings.reject { |entry| entry.text? || entry.choices.any? || entry.effect == "after_restart" }.last(100)
-    settings.each { |entry| drive.draft(entry.key, entry.raw_range.cover?(drive.live_values[entry.key] + 1) ? drive.live_values[entry.key] + 1 : drive.live_values[entry.key] - 1) }
+  def write_many(drive, count)
+    settings = drive.profile.settings.reject { |entry| entry.text? || entry.choices.any? || entry.grid }.last(count)
+    drive.draft_all(settings.to_h { |entry| [ entry.key, neighbour(entry, drive.live_values[entry.key]) ] })
     keys = drive.drafts.reload.pluck(:key)
-    seconds { WriteBatch.prepare(drive, keys).run } * 100.0 / keys.size
+    raise "#{keys.size} values are drafted, not #{count}" unless keys.size == count
+    batch = nil
+    seconds { batch = WriteBatch.prepare(drive, keys).run }.tap { raise batch.message unless batch.state == "done" }
+  end
+
+  def neighbour(entry, raw) = entry.raw_range.cover?(raw + 1) ? raw + 1 : raw - 1
+
+  # Files of all settings of a drive: written, read and held against the drive.
+  def images(drive)
+    %w[dcf csv json].each do |format|
+      text = Gallop::Files.write(format, drive.profile, drive.live_settings)
+      time = seconds { Gallop::Files::Review.new(drive.profile, Gallop::Files.read("x.#{format}", text.b), current: drive.live_settings).lines }
+      report("reading and reviewing #{drive.live_settings.size} settings, #{format}", ms(time), "#{text.bytesize / 1024} KiB, core alone")
+    end
   end
 
   # Motion::Control#stop returns when the drive has taken the word.
   def stop_latency(drive) = seconds { drive.connection.motion.stop }
 
+  # What the server does for one key: the facts of a machine over those that are kept, all that follows, and its JSON.
   def consequences
-    @drives.each do |drive|
-      facts = DriveFactory::FACTS.fetch(drive.name)
-      times = Array.new(200) { seconds { Gallop::Motors.for(drive.profile, facts).assessment } }
-      report("consequences of the stage Motor, #{drive.profile.family}", ms(quantile(times, 0.95)), "95th percentile of 200, core alone")
+    given = YAML.safe_load_file(Rails.root.join("spec/fixtures/saltgrass_facts.yml"))
+    @drives.each { |drive| given.fetch(drive.name).each { |stage, facts| StageFacts.named(stage).new(drive.reload).keep(facts) } }
+    Course::FACTS.each_key do |stage|
+      times = @drives.flat_map { |drive| Array.new(100) { seconds { FactStageSerializer.new(StageFacts.named(stage).new(Drive.find(drive.id), { "x" => "1" })).to_h } } }
+      report("answer to typing at the server, #{stage}", ms(quantile(times, 0.95)), "95th percentile of #{times.size}, all families, database and JSON included")
     end
   end
 
@@ -121,14 +139,40 @@ class Bench
     browser.go_to(server.url)
     ids = server.get("/projects/1")["drives"].map { |drive| drive["id"] }
     ids.each { |id| browser.evaluate_async(call, 5, "POST", "/api/drives/#{id}/link", "{}") }
-    wait_until("both online", seconds: 15) { ids.all? { |id| server.get("/drives/#{id}").dig("link", "state") == "online" } }
+    wait_until("all online", seconds: 15) { ids.all? { |id| server.get("/drives/#{id}").dig("link", "state") == "online" } }
     browser.go_to("#{server.url}/projects/1/drives/#{ids.first}/verify")
     wait_until("live figures") { browser.at_css("[data-live='bus.voltage']")&.text&.match?(/\d/) }
     browser.evaluate_async(COUNT_FRAMES, 15).each { |id, rate| report("live figures at the browser, drive #{id}", format("%.1f Hz", rate), "counted in the page over 5 s") }
     body = { facts: DriveFactory::CARRIAGE }.to_json
     times = Array.new(40) { browser.evaluate_async(TIMED, 5, "/api/drives/#{ids.first}/motor/compute", body) / 1000.0 }
-    report("answer to typing, browser to browser", ms(quantile(times, 0.95)), "95th percentile of 40, both drives polled")
+    report("answer to typing, browser to browser", ms(quantile(times, 0.95)), "95th percentile of 40, all drives polled")
+    values_view(browser, server, ids.first)
   end
+
+  # From the click or key to the changed list in the page.
+  def values_view(browser, server, id)
+    browser.go_to("#{server.url}/projects/1/drives/#{id}/values")
+    wait_until("the values") { browser.css("[data-value]").size > 10 }
+    filters = Array.new(20) { browser.evaluate_async(FILTERED, 5) / 1000.0 }
+    report("values view, filter", ms(quantile(filters, 0.95)), "95th percentile of 20, click to changed list")
+    words = %w[accel ramp brake 6083 speed pole notch limit node baud].map { |word| browser.evaluate_async(SEARCHED, 5, word) / 1000.0 }
+    report("values view, search", ms(quantile(words, 0.95)), "longest of 10 words, key to changed list")
+  end
+
+  FILTERED = <<~JS
+    const [done] = arguments;
+    const shown = document.querySelector("[data-shown]"), began = performance.now();
+    new MutationObserver((_, observer) => { observer.disconnect(); done(performance.now() - began); }).observe(shown, { characterData: true, subtree: true, childList: true });
+    [...document.querySelectorAll("[aria-label=Filters] button")][0].click();
+  JS
+
+  SEARCHED = <<~JS
+    const [word, done] = arguments;
+    const field = document.querySelector("input[aria-label='Find a value']"), shown = document.querySelector("[data-shown]"), began = performance.now();
+    new MutationObserver((_, observer) => { observer.disconnect(); done(performance.now() - began); }).observe(shown, { characterData: true, subtree: true, childList: true });
+    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(field, word);
+    field.dispatchEvent(new Event("input", { bubbles: true }));
+  JS
 
   def call
     "const [method, path, body, done] = arguments; fetch(path, { method, body, headers: { 'content-type': 'application/json', 'X-CSRF-Token': document.querySelector('meta[name=csrf-token]').content } }).then(() => done(true));"
@@ -145,7 +189,7 @@ class Bench
     const [done] = arguments;
     const socket = new WebSocket(location.origin.replace("http", "ws") + "/cable", ["actioncable-v1-json"]);
     const counts = {};
-    socket.onopen = () => [1, 2].forEach((id) => socket.send(JSON.stringify({ command: "subscribe", identifier: JSON.stringify({ channel: "DriveChannel", drive_id: id }) })));
+    socket.onopen = () => [1, 2, 3].forEach((id) => socket.send(JSON.stringify({ command: "subscribe", identifier: JSON.stringify({ channel: "DriveChannel", drive_id: id }) })));
     socket.onmessage = (event) => {
       const message = JSON.parse(event.data);
       if (message.message?.live) { const id = JSON.parse(message.identifier).drive_id; counts[id] = (counts[id] ?? 0) + 1; }

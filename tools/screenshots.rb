@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "capybara/cuprite"
+require "tmpdir"
 require "capybara/dsl"
 require "rspec/core"
 require "rspec/matchers"
@@ -27,7 +28,7 @@ class Screenshots
   end
 
   def take_all
-    PaddockProcess.running(rig: RIG, port: PaddockProcess.free_pair) do |paddock|
+    PaddockProcess.running(rig: RIG, port: PaddockProcess.free_row) do |paddock|
       ServerProcess.running(paddock) do |server|
         @paddock = paddock
         @server = server
@@ -43,6 +44,7 @@ class Screenshots
   def walk
     projects_and_connect
     motor_and_tray
+    mechanics
     verify
     faults
     records
@@ -53,8 +55,8 @@ class Screenshots
     open_project(@server)
     picture("project")
     connect_drive("Carriage")
-    type_narrow("acceleration")
-    picture("connect")
+    values_and_files
+    finding_drives
     visit "#{@server.url}/"
     expect(page).to have_css("h1", text: "Projects")
     picture("projects")
@@ -62,14 +64,50 @@ class Screenshots
     within("nav[aria-label='Drives']") { click_link "Carriage" }
   end
 
-  def type_narrow(words) = find("input[aria-label='Narrow the values']").send_keys(words)
+  def values_and_files
+    api("POST", "/drives/#{drive_id('Carriage')}/snapshots", name: "as delivered", note: "before anything was touched")
+    open_stage("Carriage", "Values")
+    { "ramps.acceleration" => "5000", "limits.motor_speed" => "4500", "startup.enable" => "1", "network.node" => "3" }.each { |key, text| api("PUT", "/drives/#{drive_id('Carriage')}/values/#{key}", value: text) }
+    fill_in "Find a value", with: "ramp"
+    expect(page).to have_css("[data-value='ramps.acceleration']")
+    click_button "Acceleration"
+    expect(page).to have_css("[data-pane='ramps.acceleration']", text: "Travels")
+    picture("values")
+    visit "#{@server.url}/projects/1/drives/#{drive_id('Carriage')}/compare?left=live&right=draft"
+    expect(page).to have_css("[data-line]", count: 4)
+    picture("compare")
+    visit "#{@server.url}/projects/1/drives/#{drive_id('Carriage')}/files"
+    attach_file "DCF, EDS, CSV or JSON", settings_file
+    expect(page).to have_css("[data-import]")
+    picture("files")
+    open_stage("Carriage", "Connect")
+    expect(page).to have_css("[data-power-up]")
+    picture("connect")
+    drop_draft(drive_id("Carriage"))
+  end
+
+  def drop_draft(id) = @server.get("/drives/#{id}/tray")["drafted"].each { |line| api("DELETE", "/drives/#{id}/tray/lines/#{line['key']}") }
+
+  def settings_file
+    File.join(Dir.mktmpdir, "line-2-carriage.csv").tap do |path|
+      File.write(path, "key,value,unit\nramps.acceleration,8000,rpm/s\nramps.deceleration,9000,rpm/s\nlimits.motor_speed,45000,rpm\nmotor.rated_current,2600,mA\nfan.speed,3,\n")
+    end
+  end
+
+  def finding_drives
+    visit "#{@server.url}/projects/1/discovery"
+    fill_in "Addresses and ports", with: @paddock.ports.values.map { |port| "127.0.0.1:#{port}" }.join(", ")
+    click_button "Search"
+    expect(page).to have_css("[data-sighting]", count: @paddock.ports.size)
+    click_button "Its address does not fit this laptop", match: :first
+    picture("discovery")
+  end
 
   def motor_and_tray
     open_stage("Carriage", "Motor")
     type_plate("Carriage")
     fact("pole_pairs", "10")
     expect(page).to have_css("[data-severity=blocker]")
-    picture("motor-blocker")
     click_button "Set to 5"
     press(/\ATake \d+ into the draft/)
     click_button "Review and write"
@@ -79,6 +117,16 @@ class Screenshots
     expect(page).to have_css("[data-batch=done]")
     click_button "Close"
     picture("motor")
+  end
+
+  def mechanics
+    given = YAML.safe_load_file(Rails.root.join("spec/fixtures/saltgrass_facts.yml")).fetch("Carriage")
+    given.except("motor").each { |stage, facts| api("PUT", "/drives/#{drive_id('Carriage')}/#{stage}", facts: facts) }
+    { "feedback" => "[data-live-line=Count]", "mechanics" => "[data-sketch=belt]", "power" => "[data-chart=stop]", "limits" => "[data-chart=run]" }.each do |stage, sign|
+      open_stage("Carriage", stage.capitalize)
+      expect(page).to have_css(sign)
+      picture(stage)
+    end
   end
 
   def verify
@@ -94,7 +142,6 @@ class Screenshots
     sleep STEADY
     picture("verify")
     in_theme("dark") { picture("verify-dark") }
-    at_width(820, 1180) { picture("verify-tablet") }
     find("h1").click
     page.driver.browser.keyboard.type("/")
     find("input[aria-label=Find]").send_keys("ramp")
@@ -111,14 +158,6 @@ class Screenshots
     sleep 1
     yield
     click_button "Change to the light theme"
-  end
-
-  def at_width(width, height)
-    page.driver.resize(width, height)
-    sleep 1
-    yield
-    page.driver.resize(1280, 800)
-    sleep 1
   end
 
   def faults

@@ -2,13 +2,15 @@
 
 module Link
   # The link to one drive: a thread that connects, reads everything, polls the live figures, does the jobs it is handed and, when the
-  # drive falls silent, tries again until it is closed. States: connecting, reading, online, lost, closed.
+  # drive falls silent, tries again until it is closed. States: connecting, reading, online, lost, loader (the drive waits for firmware),
+  # closed.
   class Connection
     POLL = 0.044           # s between polls: 22 a second and a little
     BACK_OFF = [ 0.25, 0.5, 1.0, 2.0 ].freeze
     COUNTERS = %w[storage.live_changes storage.stored_changes device.starts].freeze
 
-    attr_reader :drive_id, :name, :state, :message, :progress, :profile, :samples, :identity, :since, :motion, :live, :stored
+    attr_accessor :name
+    attr_reader :drive_id, :state, :message, :progress, :profile, :samples, :identity, :since, :motion, :live, :stored, :connects
 
     def initialize(drive)
       @drive_id = drive.id
@@ -21,7 +23,7 @@ module Link
       @motion = Motion::Control.new(self)
       @live = {}
       @stored = {}
-      @attempts = 0
+      @attempts = @connects = 0
       turn(:connecting, "Connecting to #{@host}:#{@port}")
     end
 
@@ -69,7 +71,7 @@ module Link
           @attempts = 0
           serve
         rescue Lost => e
-          lose(e.message)
+          lose(e.message, e.is_a?(InLoader) ? :loader : :lost)
         end
       end
     rescue StandardError => e
@@ -82,13 +84,15 @@ module Link
     end
 
     def connect
-      turn(:connecting, "Connecting to #{@host}:#{@port}") unless state == :lost
+      turn(:connecting, "Connecting to #{@host}:#{@port}") unless %i[lost loader].include?(state)
       modbus = Modbus.open(@host, @port, unit: @unit)
       @wire = identify(modbus)
       turn(:reading, "Reading all values")
       @last = nil
+      @live = {}
       read_values(@wire)
       @profile = @wire.profile
+      @connects += 1
       motion.tidy(@wire, Sample.new(at: now, raw: @wire.live, profile: profile))
       turn(:online, "Connected")
       Recorder.connected(self)
@@ -99,6 +103,7 @@ module Link
 
     def identify(modbus)
       @identity = Identity.read(modbus)
+      raise InLoader if @identity.loader
       Wire.new(modbus, @identity.profile)
     rescue Lost
       modbus.close
@@ -106,13 +111,13 @@ module Link
     end
 
     def read_values(wire)
-      live = wire.read(wire.profile.entries.select(&:readable?)) { |share| report(share * 0.7) }
+      live = wire.read_all { |share| report(share * 0.7) }
       stored = wire.read_stored { |share| report(0.7 + share * 0.3) }
       before = @live
       @live = live.freeze
       @stored = stored.freeze
       @counters = live.values_at(*COUNTERS)
-      Recorder.values_read(self, wire.profile, before)
+      Recorder.values_read(self, before)
     end
 
     def report(share)
@@ -150,11 +155,11 @@ module Link
       Feed.changed(drive_id, "values")
     end
 
-    def lose(reason)
+    def lose(reason, as = :lost)
       was_online = state == :online
       @wire&.close
       @wire = nil
-      turn(:lost, reason)
+      turn(as, reason)
       @jobs.fail_all(Lost.new(reason))
       motion.link_lost
       Recorder.lost(self, reason) if was_online

@@ -2,18 +2,18 @@
 
 module Link
   # Who answered: from the device identification (function code 43/14).
-  Identity = Gallop::Record.define(:vendor, :product, :serial, :firmware, :family_name, :model, :label, :profile) do
+  Identity = Gallop::Record.define(:vendor, :product, :serial, :firmware, :family_name, :model, :label, :profile, loader: false) do
     def self.read(modbus)
       objects = modbus.identify
       product, serial = objects[1].to_s.split("-", 2)
       profile = Gallop::Objects::Profile.for_product(product)
       raise Lost, "“#{objects.values_at(0, 1).compact.join(' ')}” is no drive that Gallop has a profile of." if profile.nil?
       new(vendor: objects[0].to_s, product: product, serial: serial.to_s, firmware: objects[2].to_s, family_name: objects[4].to_s,
-          model: objects[5].to_s, label: objects[6].to_s, profile: profile)
+          model: objects[5].to_s, label: objects[6].to_s, profile: profile.at_version(objects[2].to_s), loader: objects[0x80] == "loader")
     rescue Refused => e
       raise Lost, "What answers is no drive that can identify itself (#{e.message})."
     end
 
-    def as_json(*) = to_h.except(:profile).merge(family: profile.family).as_json
+    def as_json(*) = to_h.except(:profile, :loader).merge(family: profile.family).as_json
   end
 end

@@ -9,8 +9,8 @@ module Link
     CONNECT_TIMEOUT = 1.0 # s
     ANSWER_TIMEOUT = 0.6  # s; a drive answers within milliseconds, and a loss has to be shown within a second
 
-    def self.open(host, port, unit: 1)
-      socket = Socket.tcp(host, port, connect_timeout: CONNECT_TIMEOUT)
+    def self.open(host, port, unit: 1, connect_timeout: CONNECT_TIMEOUT)
+      socket = Socket.tcp(host, port, connect_timeout: connect_timeout)
       socket.setsockopt(Socket::IPPROTO_TCP, Socket::TCP_NODELAY, 1)
       new(socket, unit)
     rescue SystemCallError, SocketError, IOError => e
@@ -50,6 +50,13 @@ module Link
       words_of(ask([ 23, read_first, count, first, words.size, words.size * 2, *words ].pack("CnnnnCn*")), count)
     end
 
+    # Function code 21, one group. @raise [Refused]
+    def write_file(file, record, words)
+      body = [ 6, file, record, words.size, *words ].pack("Cnnnn*")
+      ask([ 21, body.bytesize ].pack("CC") + body)
+      nil
+    end
+
     # Function code 43/14. @return [Hash{Integer => String}] object id => text
     def identify
       objects = {}
@@ -85,8 +92,8 @@ module Link
     def take(count, deadline)
       bytes = +"".b
       while bytes.bytesize < count
-        left = deadline - now
-        raise Lost, timeout_text(bytes) if left <= 0 || !@socket.wait_readable(left)
+        # An answer that came while this process itself was kept from running is an answer.
+        raise Lost, timeout_text(bytes) unless @socket.wait_readable([ deadline - now, 0 ].max)
         chunk = @socket.read_nonblock(count - bytes.bytesize, exception: false)
         raise Lost, "The drive closed the connection." if chunk.nil?
         bytes << chunk unless chunk == :wait_readable

@@ -8,23 +8,29 @@ module Link
     def connected(connection)
       with_drive(connection) do |drive|
         identity = connection.identity
-        replaced = drive.identity["serial"].present? && drive.identity["serial"] != identity.serial
-        drive.update!(identity: identity.as_json, family: identity.profile.family)
         drive.log("link", "Connected", "#{identity.model}, serial #{identity.serial}, firmware #{identity.firmware}, #{connection.live.size} values read")
-        drive.log("link", "Another drive answers than before", "serial #{identity.serial}") if replaced
+        Sighting.seen(drive.host, drive.port, drive.unit, identity, connection.live)
       end
     end
 
     # @param before [Hash] the live values as they were before, empty at first
-    def values_read(connection, profile, before)
+    def values_read(connection, before)
+      identity = connection.identity
       with_drive(connection) do |drive|
-        starts = connection.live["device.starts"]
-        restarted = drive.starts && starts != drive.starts
-        remembered = before.any? ? before : drive.live
-        drive.note_restart(profile, remembered, connection.live) if restarted && remembered.any?
-        drive.update!(live: connection.live.slice(*settings_of(profile)), stored: connection.stored, starts: starts, read_at: Time.current)
+        replaced = note_identity(drive, identity)
+        Reading.new(drive, profile: identity.profile, live: connection.live, stored: connection.stored, before: before, replaced: replaced).record
+        drive.settle_drafts
       end
       Feed.changed(connection.drive_id, "values", "tray")
+    end
+
+    # @return [Boolean] whether another drive answers than before
+    def note_identity(drive, identity)
+      known = drive.identity["serial"]
+      replaced = known.present? && known != identity.serial
+      drive.log("link", "Another drive answers than before", "serial #{identity.serial} instead of #{known}") if replaced
+      drive.update!(identity: identity.as_json, family: identity.profile.family)
+      replaced
     end
 
     def lost(connection, reason)
@@ -52,8 +58,6 @@ module Link
         drive.log("fault", "Fault #{fault.hex}: #{fault.name}", fault.meaning)
       end
     end
-
-    def settings_of(profile) = profile.settings.map(&:key) + [ "device.starts" ]
 
     # The link lives on when its drive was deleted meanwhile; there is then nothing to record.
     def with_drive(connection)

@@ -32,7 +32,10 @@ module Link
     def read_one(key) = read([ profile.fetch(key) ]).fetch(key)
 
     # What the drive would start with, by its mirror of the stored memory.
-    def read_stored(entries = profile.settings, &) = read(entries, offset: Gallop::Objects::Profile::STORED_OFFSET, &)
+    def read_stored(entries = profile.stored_settings, &) = read(entries, offset: Gallop::Objects::Profile::STORED_OFFSET, &)
+
+    # @return [Hash{String => Object}] all that can be read
+    def read_all(&) = read(profile.entries.select(&:readable?), &)
 
     # @raise [Refused] with the reason that the drive's diagnosis gives
     def write(key, raw)

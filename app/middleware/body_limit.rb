@@ -2,7 +2,7 @@
 
 # Refuses a request body that is larger than anything the interface sends, before anything reads it.
 class BodyLimit
-  MOST = 1_000_000 # bytes
+  MOST = 3_000_000 # bytes: a file of 2 MB in Base64
 
   def initialize(app)
     @app = app

@@ -4,11 +4,13 @@
 class Course
   Stage = Gallop::Record.define(:id, :title, :state, :note)
 
+  FACTS = { "motor" => "Motor", "feedback" => "Feedback", "mechanics" => "Mechanics", "power" => "Power", "limits" => "Limits" }.freeze
+
   def initialize(drive)
     @drive = drive
   end
 
-  def stages = [ connect, (motor if @drive.profile), (verify if @drive.profile) ].compact
+  def stages = @drive.profile ? [ connect, *FACTS.map { |id, title| facts(id, title) }, verify ] : [ connect ]
 
   private
 
@@ -18,21 +20,26 @@ class Course
     connection = @drive.connection
     return stage("connect", "Connect", "todo", @drive.read_at ? "offline" : "") if connection.nil?
     case connection.state
-    when :online then @drive.lost.any? ? stage("connect", "Connect", "findings", "#{@drive.lost.size} fell back") : stage("connect", "Connect", "proven", "#{connection.live.size} values read")
+    when :online then @drive.differences.any? ? stage("connect", "Connect", "findings", "#{@drive.differences.size} to settle") : stage("connect", "Connect", "proven", "#{connection.live.size} values read")
+    when :loader then stage("connect", "Connect", "findings", "waits for firmware")
     when :lost then stage("connect", "Connect", "findings", "lost")
     else stage("connect", "Connect", "todo", "connecting")
     end
   end
 
-  def motor
-    model = Motor.new(@drive)
+  def facts(id, title)
+    model = StageFacts.named(id).new(@drive, machine: @machine ||= StageFacts.machine(@drive)).in_brief
     severe = model.assessment.findings.reject { |finding| finding.severity == :note }
-    return stage("motor", "Motor", "findings", counted(severe)) if severe.any?
-    return stage("motor", "Motor", "todo") if model.kept.empty?
-    return stage("motor", "Motor", "todo", "#{model.assessment.missing.size} missing") if model.assessment.missing.any?
-    lines = model.proposals
-    return stage("motor", "Motor", "proven", "in the drive") if lines.all?(&:in_drive?)
-    stage("motor", "Motor", "todo", "to write")
+    return stage(id, title, "findings", counted(severe)) if severe.any?
+    return stage(id, title, "todo") if model.kept.empty?
+    return stage(id, title, "todo", "#{model.assessment.missing.size} missing") if model.assessment.missing.any?
+    stage(id, title, *standing(model.proposals))
+  end
+
+  # A drive that takes nothing of it has the facts for the technician alone.
+  def standing(lines)
+    return [ "proven", "complete" ] if lines.empty?
+    lines.all?(&:in_drive?) ? [ "proven", "in the drive" ] : [ "todo", "to write" ]
   end
 
   def counted(findings)

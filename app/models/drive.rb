@@ -4,14 +4,21 @@
 class Drive < ApplicationRecord
   include Linked
   include Drafted
+  include Settled
   include Commanded
   include Logged
+
+  self.attributes_for_inspect = %i[id name host port family]
 
   belongs_to :project
   has_many :facts, dependent: :delete_all
   has_many :drafts, dependent: :delete_all
   has_many :write_batches, dependent: :destroy
   has_many :proofs, dependent: :delete_all
+  has_many :snapshots, dependent: :delete_all
+  has_many :imports, dependent: :delete_all
+  has_many :value_changes, dependent: :delete_all
+  has_many :firmware_updates, dependent: :delete_all
 
   normalizes :name, :host, with: ->(text) { text.squish }
   validates :name, presence: true, length: { maximum: 60 }, uniqueness: { scope: :project_id, case_sensitive: false }
@@ -21,7 +28,10 @@ class Drive < ApplicationRecord
   validates :gait, inclusion: { in: Gallop::Gait.names }
 
   # @return [Gallop::Objects::Profile, nil] nil as long as nobody knows what family it is
-  def profile = family && Gallop::Objects::Profile.load(family)
+  def profile = family && Gallop::Objects::Profile.load(family).at_version(identity["firmware"])
+
+  # @raise [Gallop::Objects::Unacceptable] as long as nobody knows
+  def profile! = profile || raise(Gallop::Objects::Unacceptable, "Connect #{name} once, so that its family is known.")
 
   def envelope = Gallop::Gait.fetch(gait)
 end

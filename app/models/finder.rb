@@ -16,12 +16,12 @@ class Finder
   def find(query)
     words = query.downcase.split.first(6)
     return [] if words.empty?
-    items.filter_map { |item| hit(item, words) }.sort_by { |hit| [ -hit.score, hit.title ] }.first(MOST)
+    (items.filter_map { |item| hit(item, words) } + values(query)).sort_by.with_index { |hit, order| [ -hit.score, order ] }.first(MOST)
   end
 
   private
 
-  def items = drives + pages + (@drive ? stages : []) + (@drive&.profile ? values + faults : [])
+  def items = drives + pages + (@drive ? stages + views : []) + (@drive&.profile ? faults : [])
 
   def hit(item, words)
     scores = words.map { |word| item[:texts].flat_map { |field, texts| Array(texts).filter_map { |text| score(field, text, word) } }.max }
@@ -47,21 +47,30 @@ class Finder
   end
 
   def pages
-    [ { kind: "page", title: "Logbook", detail: "Who did what, when", path: "#{base}/logbook", bonus: 6, texts: { name: "Logbook", synonym: %w[history log record], help: "" } },
-      { kind: "page", title: "Project", detail: "Its drives", path: base, bonus: 6, texts: { name: "Project", synonym: %w[drives overview], help: "" } } ]
+    [ { kind: "page", title: "Find drives", detail: "On the networks of this laptop", path: "#{base}/discovery", bonus: 32, texts: { name: "Find drives", synonym: %w[scan search discover network address subnet lost], help: "" } },
+      { kind: "page", title: "Logbook", detail: "Who did what, when", path: "#{base}/logbook", bonus: 32, texts: { name: "Logbook", synonym: %w[history log record], help: "" } },
+      { kind: "page", title: "Project", detail: "Its drives", path: base, bonus: 32, texts: { name: "Project", synonym: %w[drives overview], help: "" } } ]
+  end
+
+  # What there is of each drive beside its course.
+  def views
+    [ [ "values", "Values", %w[parameters settings objects dictionary] ], [ "compare", "Compare", %w[difference changed factory] ],
+      [ "files", "Files and snapshots", %w[export import backup dcf eds csv json restore] ] ].map do |path, title, words|
+      { kind: "page", title: title, detail: "Of #{@drive.name}", path: drive_path(@drive, path), bonus: 6, texts: { name: title, synonym: words, help: "" } }
+    end
   end
 
   def stages
-    words = { "connect" => "link address identity network online", "motor" => "nameplate facts data pole pairs", "verify" => "turn run jog start direction enable gait" }
+    words = { "connect" => "link address identity network online", "motor" => "nameplate facts data pole pairs", "power" => "mains battery bus resistor chopper brake energy stop cells", "feedback" => "encoder hall resolver counts lines index direction", "limits" => "speed ramp acceleration travel soft limit jerk following error skip frequency", "mechanics" => "gear screw belt load mass inertia travel units", "verify" => "turn run jog start direction enable gait" }
     Course.new(@drive).stages.map do |stage|
       { kind: "stage", title: stage.title, detail: "Stage of #{@drive.name}", path: drive_path(@drive, stage.id), bonus: 6, texts: { name: stage.title, help: words.fetch(stage.id) } }
     end
   end
 
-  def values
-    @drive.profile.entries.map do |entry|
-      { kind: "value", title: entry.name, detail: "#{entry.key}  #{entry.address}", path: drive_path(@drive, "connect") + "?value=#{entry.key}", bonus: entry.setting? ? 1 : 0,
-        texts: { name: entry.name, key: entry.key, synonym: entry.synonyms, address: "#{entry.address} 0x#{entry.address} #{entry.index} #{entry.register}", help: entry.help } }
+  def values(query)
+    return [] unless @drive&.profile
+    Gallop::Objects::Lookup.of(@drive.profile).ranked(query).first(MOST).map do |entry, score|
+      Hit.new(kind: "value", title: entry.name, detail: "#{entry.key}  #{entry.address}", path: drive_path(@drive, "values") + "?value=#{entry.key}", score: score)
     end
   end
 

@@ -13,7 +13,7 @@ class Tray
   end
 
   def unstored
-    @unstored ||= @drive.profile.nil? ? [] : entries.reject { |entry| stored[entry.key] == live[entry.key] }.map { |entry| line(entry) }
+    @unstored ||= @drive.profile.nil? || @drive.profile.volatile? ? [] : entries.reject { |entry| stored[entry.key] == live[entry.key] }.map { |entry| line(entry) }
   end
 
   def waiting_for_restart

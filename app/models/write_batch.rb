@@ -33,11 +33,15 @@ class WriteBatch < ApplicationRecord
     transaction do
       raise Busy if drive.write_batches.exists?(state: "running")
       create!(drive: drive, author: Current.author.to_s).tap do |batch|
-        rows = keys.each_with_index.map { |key, n| { position: n, key: key, before: live[key], wanted: drafts[key].raw } }
+        rows = in_order(drive, keys).each_with_index.map { |key, n| { position: n, key: key, before: live[key], wanted: drafts[key].raw } }
         batch.lines.insert_all!(rows) if rows.any?
       end
     end
   end
+
+  # In the order of the dictionary, in which a limit comes before what it bounds.
+  def self.in_order(drive, keys) = keys.sort_by { |key| drive.profile.fetch(key).then { |entry| [ entry.index, entry.subindex ] } }
+  private_class_method :in_order
 
   # At the start of the server: what was running was cut short.
   def self.mark_interrupted

@@ -15,6 +15,7 @@ class DriveSerializer < ApplicationSerializer
   field(:read_at, "string | null") { |drive| drive.read_at&.iso8601(3) }
   field(:link, "LinkState") { |drive| LinkStateSerializer.new(drive).to_h }
   field(:stages, "Stage[]") { |drive| StageSerializer.new(Course.new(drive).stages).to_h }
+  field(:counts_per_turn, "number | null") { |drive| drive.live_values["feedback.counts_per_turn"] }
   field(:live_entries, "LiveEntry[]") { |drive| LiveEntrySerializer.new(drive.profile&.live.to_a).to_h }
   field(:speed_limit, "number | null") { |drive| drive.profile && drive.live_values[drive.profile.speed_command["limit"]]&.then { |raw| drive.profile.fetch(drive.profile.speed_command["limit"]).figure(raw) } }
   field(:reins, "{ holder: string | null; mine: boolean }") do |drive|
@@ -27,5 +28,8 @@ class DriveSerializer < ApplicationSerializer
     { drafted: tray.drafted.size, restart: tray.restart_drafted, unstored: tray.unstored.size, waiting: tray.waiting_for_restart,
       interrupted: drive.write_batches.where(state: %w[interrupted failed]).count }
   end
-  field(:lost, "LostValue[]") { |drive| drive.profile ? LostValueSerializer.new(drive.lost, params: { profile: drive.profile }).to_h : [] }
+  field(:differences, "Difference[]") { |drive| drive.profile ? DifferenceSerializer.new(drive.differences, params: { profile: drive.profile, live: drive.live_values }).to_h : [] }
+  field(:volatile, "boolean") { |drive| drive.profile&.volatile? || false }
+  field(:profile, "{ family: string; version: string } | null") { |drive| drive.profile && { family: drive.profile.family, version: drive.profile.version } }
+  field(:updating, "boolean") { |drive| drive.firmware_updates.where(state: "running").exists? }
 end

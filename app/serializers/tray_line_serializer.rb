@@ -8,5 +8,6 @@ class TrayLineSerializer < ApplicationSerializer
   field(:live, "string") { |line| line.entry.show(line.live) }
   field(:stored, "string") { |line| line.entry.show(line.stored) }
   field(:effect, "string") { |line| line.entry.effect }
+  field(:hazard, "string | null") { |line| line.draft && line.entry.hazardous?(line.draft) && !line.entry.hazardous?(line.live) ? line.entry.hazard : nil }
   field(:reason, "string | null") { |line| line.reason.presence }
 end

@@ -1,20 +1,61 @@
 import { useQuery } from "@tanstack/react-query";
 import { api } from "./client";
-import type { FaultPanel, LogbookEntry, Motor, Project, ProjectSummary, Tray, Value, Verify } from "./types";
+import type {
+  Comparison,
+  Discovery,
+  Drive,
+  Entry,
+  FactStage,
+  FaultPanel,
+  Finding,
+  Firmware,
+  Holding,
+  Import,
+  ImportSummary,
+  LogbookEntry,
+  MotorHit,
+  PowerUp,
+  Project,
+  Proof,
+  ProjectSummary,
+  Restore,
+  Snapshot,
+  Tray,
+  ValueDetail,
+  Verify,
+} from "./types";
 
 export const useProjects = () => useQuery({ queryKey: ["projects"], queryFn: () => api.get<ProjectSummary[]>("/projects") });
 
 export const useProject = (id: string | undefined) =>
   useQuery({ queryKey: ["project", id], queryFn: () => api.get<Project>(`/projects/${id}`), enabled: id !== undefined });
 
-export const useMotor = (driveId: number) => useQuery({ queryKey: ["motor", driveId], queryFn: () => api.get<Motor>(`/drives/${driveId}/motor`) });
+/** A stage of facts: motor, mechanics. */
+export const useFactStage = (driveId: number, stage: string) => useQuery({ queryKey: ["facts", driveId, stage], queryFn: () => api.get<FactStage>(`/drives/${driveId}/${stage}`) });
+
+/** ms between two questions what the signals say. */
+const SIGNALS = 1000;
+
+export const motorsQuery = (kind: string, query: string) => ({
+  queryKey: ["motors", kind, query],
+  queryFn: () => api.get<MotorHit[]>(`/motors?kind=${kind}&q=${encodeURIComponent(query)}`),
+});
+
+export const useMotors = (kind: string, query: string, enabled: boolean) => useQuery({ ...motorsQuery(kind, query), enabled, placeholderData: (before) => before });
+
+export const useSignals = (driveId: number, enabled: boolean) =>
+  useQuery({ queryKey: ["signals", driveId], queryFn: () => api.get<Finding[]>(`/drives/${driveId}/signals`), enabled, refetchInterval: SIGNALS });
+
+export const useProofs = (driveId: number) => useQuery({ queryKey: ["proofs", driveId], queryFn: () => api.get<Proof[]>(`/drives/${driveId}/proofs`) });
 
 export const useVerify = (driveId: number) => useQuery({ queryKey: ["verify", driveId], queryFn: () => api.get<Verify>(`/drives/${driveId}/verify`) });
 
 export const useTray = (driveId: number, enabled = true) =>
   useQuery({ queryKey: ["tray", driveId], queryFn: () => api.get<Tray>(`/drives/${driveId}/tray`), enabled });
 
-export const useValues = (driveId: number) => useQuery({ queryKey: ["values", driveId], queryFn: () => api.get<Value[]>(`/drives/${driveId}/values`) });
+/** What a drive holds of each value. */
+export const useHoldings = (driveId: number, enabled: boolean) =>
+  useQuery({ queryKey: ["values", driveId], queryFn: () => api.get<Holding[]>(`/drives/${driveId}/values`), enabled });
 
 export const useFaults = (driveId: number, enabled: boolean) =>
   useQuery({ queryKey: ["faults", driveId], queryFn: () => api.get<FaultPanel>(`/drives/${driveId}/faults`), enabled });
@@ -24,3 +65,55 @@ export const useLogbook = (projectId: string | undefined) =>
 
 export const useSession = () =>
   useQuery({ queryKey: ["session"], queryFn: () => api.get<{ csrf_token: string; paddock: boolean }>("/session"), staleTime: 30_000 });
+
+/** The dictionary of a family with one firmware version; it never changes. */
+export const useDictionary = (profile: Drive["profile"]) =>
+  useQuery({
+    queryKey: ["dictionary", profile?.family, profile?.version],
+    queryFn: () => api.get<Entry[]>(`/profiles/${profile?.family}/${profile?.version}`),
+    enabled: profile !== null,
+    staleTime: Infinity,
+    gcTime: Infinity,
+  });
+
+/** The families that can be chosen for a drive that cannot be reached yet. */
+export const useFamilies = () => useQuery({ queryKey: ["families"], queryFn: () => api.get<{ family: string; title: string }[]>("/profiles"), staleTime: Infinity });
+
+export const useValueDetail = (driveId: number, key: string | undefined) =>
+  useQuery({ queryKey: ["values", driveId, "detail", key], queryFn: () => api.get<ValueDetail>(`/drives/${driveId}/values/${key}`), enabled: key !== undefined, placeholderData: (before) => before });
+
+/** Keys that a query finds, best first; undefined while nothing is asked. */
+export const useValueSearch = (driveId: number, query: string) =>
+  useQuery({
+    queryKey: ["value-search", driveId, query],
+    queryFn: () => api.get<string[]>(`/drives/${driveId}/values/search?${new URLSearchParams({ query })}`),
+    enabled: query !== "",
+    staleTime: 60_000,
+    placeholderData: (before) => before,
+  });
+
+export const useSnapshots = (driveId: number) => useQuery({ queryKey: ["snapshots", driveId], queryFn: () => api.get<Snapshot[]>(`/drives/${driveId}/snapshots`) });
+
+export const useComparison = (driveId: number, left: string, right: string, all: boolean) =>
+  useQuery({
+    queryKey: ["values", driveId, "comparison", left, right, all],
+    queryFn: () => api.get<Comparison>(`/drives/${driveId}/comparison?${new URLSearchParams({ left, right, all: String(all) })}`),
+    placeholderData: (before) => before,
+  });
+
+export const useImports = (driveId: number) => useQuery({ queryKey: ["imports", driveId], queryFn: () => api.get<ImportSummary[]>(`/drives/${driveId}/imports`) });
+
+export const useImport = (driveId: number, id: number | null) =>
+  useQuery({ queryKey: ["values", driveId, "import", id], queryFn: () => api.get<Import>(`/drives/${driveId}/imports/${id}`), enabled: id !== null });
+
+export const useRestores = (driveId: number, enabled: boolean) =>
+  useQuery({ queryKey: ["values", driveId, "restores"], queryFn: () => api.get<Restore[]>(`/drives/${driveId}/restores`), enabled });
+
+export const usePowerUp = (driveId: number, enabled: boolean) =>
+  useQuery({ queryKey: ["values", driveId, "power_up"], queryFn: () => api.get<PowerUp>(`/drives/${driveId}/power_up`), enabled });
+
+export const useFirmware = (driveId: number, enabled: boolean) =>
+  useQuery({ queryKey: ["firmware", driveId], queryFn: () => api.get<Firmware>(`/drives/${driveId}/firmware`), enabled });
+
+export const useDiscovery = () =>
+  useQuery({ queryKey: ["discovery"], queryFn: () => api.get<Discovery>("/discovery"), refetchInterval: ({ state }) => (state.data?.running ? 300 : false) });

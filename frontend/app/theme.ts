@@ -73,6 +73,7 @@ const config = defineConfig({
         figureField: { value: "96px" },
         liveFigure: { value: "96px" },
         liveWide: { value: "116px" },
+        pane: { value: "310px" },
       },
       borders: { hairline: { value: "1px solid" }, heading: { value: "2px solid" } },
     },

@@ -8,13 +8,14 @@ type Message = { live: number[]; state: string } | { changed: string[] };
 /** Which queries rest on what the server says has changed. */
 const AFFECTED: Record<string, string[]> = {
   link: ["project", "verify"],
-  values: ["project", "values", "motor", "verify"],
-  tray: ["project", "tray", "motor", "verify"],
+  values: ["project", "values", "snapshots", "facts", "verify"],
+  tray: ["project", "tray", "facts", "verify"],
   batch: ["tray"],
   motion: ["project", "verify"],
   faults: ["faults", "verify"],
-  proofs: ["project", "verify"],
+  proofs: ["project", "verify", "proofs"],
   logbook: ["logbook"],
+  firmware: ["firmware", "project"],
 };
 
 /** ms in which word of changes is gathered: one act of a technician changes several things, and each page asks once. */

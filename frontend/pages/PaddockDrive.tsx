@@ -5,16 +5,18 @@ import { useAction } from "../api/useAction";
 import { Action } from "../parts/Action";
 import { Card } from "../parts/Card";
 import { GroupHead } from "../parts/Columns";
+import { Segment } from "../parts/Segment";
 import { withUnit } from "../parts/format";
 import { LoadField } from "./LoadField";
 import { Shaft } from "./Shaft";
+import { WiringFaults, type Wiring } from "./WiringFaults";
 
 /** A stand-in as the paddock's panel describes it. */
 export interface PanelDrive {
   name: string;
   family: string;
   port: number;
-  state: "off" | "booting" | "running";
+  state: "off" | "booting" | "loader" | "running";
   mains: boolean;
   cable: boolean;
   torque_off_a: boolean;
@@ -26,10 +28,17 @@ export interface PanelDrive {
   shaft_turns: number;
   bus_voltage: number;
   winding_temperature: number;
+  turning_by_hand: boolean;
+  held_by_hand: boolean;
+  /** null where the rig has no such part */
+  wiring: Wiring;
+  brake: { open: boolean; powered: boolean; lifted: boolean } | null;
+  terminals: boolean;
+  inputs: boolean[];
   nameplate: Record<string, string>;
 }
 
-const STATE = { off: "without power", booting: "starting", running: "running" } as const;
+export const STATE = { off: "without power", booting: "starting", loader: "in its loader", running: "running" } as const;
 /** N·m with which a hand pushes the shaft. */
 const PUSH = 0.4;
 
@@ -37,7 +46,7 @@ export function PaddockDrive({ drive }: { drive: PanelDrive }) {
   const set = useAction((changes: Record<string, boolean | number>) => api.post(`/paddock/drives/${encodeURIComponent(drive.name)}`, changes), { refresh: ["paddock"] });
   return (
     <Card title={drive.name} aside={<Text color="muted">{`${drive.family}, port ${drive.port}, ${STATE[drive.state]}`}</Text>}>
-      <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "1fr 1fr" }} gap="5" mt="1" data-paddock={drive.name}>
+      <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "1fr 1fr", xl: "minmax(0, 1fr) minmax(0, 1fr) 15rem" }} gap="4" mt="1" data-paddock={drive.name}>
         <Box>
           <Flex gap="4" align="center" py="2">
             <Shaft turns={drive.shaft_turns} />
@@ -58,9 +67,39 @@ export function PaddockDrive({ drive }: { drive: PanelDrive }) {
           {drive.encoder_power !== null && (
             <Throw label="Encoder cable" on={drive.encoder_power} words={["Pull", "Plug in"]} states={["plugged in", "pulled"]} onThrow={(power) => set.mutate({ encoder_power: power })} />
           )}
+          {drive.terminals && (
+            <Row label="Digital inputs" state={`${drive.inputs.filter(Boolean).length} closed`}>
+              <Flex gap="0" role="group" aria-label="Digital inputs">
+                {drive.inputs.map((closed, n) => (
+                  <Segment key={`input_${n + 1}`} type="button" aria-pressed={closed} aria-label={`Input ${n + 1}`} onClick={() => set.mutate({ [`input_${n + 1}`]: !closed })}>
+                    {n + 1}
+                  </Segment>
+                ))}
+              </Flex>
+            </Row>
+          )}
+        </Box>
+        <Box>
           <GroupHead>Load and hands</GroupHead>
           <LoadField torque={drive.load_torque} onSet={(torque) => set.mutate({ load_torque: torque })} />
-          <Hand torque={drive.hand_torque} onPush={(torque) => set.mutate({ hand_torque: torque })} />
+          <Hand torque={drive.hand_torque} held={drive.held_by_hand} onPush={(torque) => set.mutate({ hand_torque: torque })} />
+          <Row label="Turn by hand" state={drive.turning_by_hand ? "turning" : ""}>
+            <Flex gap="1">
+              <Action onClick={() => set.mutate({ hand_turn: -1 })}>
+                1 back
+              </Action>
+              <Action onClick={() => set.mutate({ hand_turn: 1 })}>
+                1 forward
+              </Action>
+              <Action onClick={() => set.mutate({ hand_turn: 3 })}>
+                3 forward
+              </Action>
+            </Flex>
+          </Row>
+          {drive.brake && (
+            <Throw label={`Holding brake, ${drive.brake.open ? "open" : "closed"}`} on={!drive.brake.lifted} words={["Lift by hand", "Let go"]} states={[drive.brake.powered ? "has current" : "no current", "lifted by hand"]} onThrow={(held) => set.mutate({ brake_lifted: !held })} />
+          )}
+          <WiringFaults wiring={drive.wiring} onSet={(changes) => set.mutate(changes)} />
         </Box>
         <Nameplate lines={drive.nameplate} />
       </Grid>
@@ -98,14 +137,14 @@ function Row({ label, state, odd = false, children }: { label: string; state: st
   );
 }
 
-function Hand({ torque, onPush }: { torque: number; onPush: (torque: number) => void }) {
+function Hand({ torque, held, onPush }: { torque: number; held: boolean; onPush: (torque: number) => void }) {
   return (
-    <Row label="Hand on the shaft" state={torque === 0 ? "off" : torque > 0 ? "pushing forward" : "pushing backward"} odd={torque !== 0}>
+    <Row label="Hand on the shaft" state={held ? "holds it" : torque === 0 ? "off" : torque > 0 ? "pushing forward" : "pushing backward"} odd={torque !== 0 || held}>
       <Flex gap="1">
         <Action aria-label="Push backward" onClick={() => onPush(-PUSH)}>
           ←
         </Action>
-        <Action aria-label="Let go of the shaft" disabled={torque === 0} onClick={() => onPush(0)}>
+        <Action aria-label="Let go of the shaft" disabled={torque === 0 && !held} onClick={() => onPush(0)}>
           Let go
         </Action>
         <Action aria-label="Push forward" onClick={() => onPush(PUSH)}>

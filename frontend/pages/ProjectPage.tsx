@@ -2,10 +2,11 @@ import { Box, Flex, Grid, Text, VisuallyHidden } from "@chakra-ui/react";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { api } from "../api/client";
-import { useProject, useSession } from "../api/queries";
+import { useFamilies, useProject, useSession } from "../api/queries";
 import type { Drive } from "../api/types";
 import { useAction } from "../api/useAction";
 import { Action } from "../parts/Action";
+import { Choice } from "../parts/Choice";
 import { Column, PageHead } from "../parts/Columns";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
 import { Horseshoe } from "../parts/Horseshoe";
@@ -14,7 +15,7 @@ import { TextField } from "../parts/TextField";
 import { AuthorField } from "./AuthorField";
 import { NotFoundPage } from "./NotFoundPage";
 
-const LINK = { offline: "offline", connecting: "connecting", reading: "reading", online: "connected", lost: "lost, trying again" } as const;
+const LINK = { offline: "offline", connecting: "connecting", reading: "reading", online: "connected", lost: "lost, trying again", loader: "waits for firmware" } as const;
 
 /** The drives of a project. */
 export function ProjectPage() {
@@ -26,6 +27,9 @@ export function ProjectPage() {
   return (
     <>
       <PageHead title={project.name} sentence={project.note}>
+        <Text color="bay" textDecoration="underline" asChild>
+          <Link to={`/projects/${project.id}/discovery`}>Find drives</Link>
+        </Text>
         <Text color="bay" textDecoration="underline" asChild>
           <Link to={`/projects/${project.id}/logbook`}>Logbook</Link>
         </Text>
@@ -134,7 +138,9 @@ function NewDrive({ projectId }: { projectId: number }) {
   const [name, setName] = useState("");
   const [host, setHost] = useState("127.0.0.1");
   const [port, setPort] = useState("502");
-  const add = useAction(() => api.post<Drive>(`/projects/${projectId}/drives`, { name, host, port }), { refresh: ["project", "projects"], quiet: true, done: () => setName("") });
+  const [family, setFamily] = useState("");
+  const { data: families = [] } = useFamilies();
+  const add = useAction(() => api.post<Drive>(`/projects/${projectId}/drives`, { name, host, port, family }), { refresh: ["project", "projects"], quiet: true, done: () => setName("") });
   return (
     <Box
       as="form"
@@ -147,6 +153,9 @@ function NewDrive({ projectId }: { projectId: number }) {
       <TextField label="Name" value={name} onChange={setName} problem={add.error?.message ?? null} />
       <TextField label="Address" value={host} onChange={setHost} mono />
       <TextField label="Port" value={port} onChange={setPort} mono hint="502 for a real drive; the stand-ins begin at 15020." />
+      <Box mb="2">
+        <Choice label="Family, to work before the drive can be reached" value={family} options={[{ id: "", title: "Family: known once it is connected" }, ...families.map((one) => ({ id: one.family, title: one.title }))]} onChange={setFamily} width="full" />
+      </Box>
       <Action look="primary" type="submit" disabled={add.isPending || name.trim() === ""}>
         Add drive
       </Action>

@@ -1,11 +1,11 @@
 import { Box } from "@chakra-ui/react";
 
 /** The end of the shaft with its keyway, seen from the front, as far turned as it is. */
-export function Shaft({ turns }: { turns: number }) {
+export function Shaft({ turns, size = 72 }: { turns: number; size?: number }) {
   const angle = (turns % 1) * 360;
   return (
     <Box color="ink" flexShrink="0">
-      <svg width="72" height="72" viewBox="-36 -36 72 72" role="img" aria-label="Shaft end">
+      <svg width={size} height={size} viewBox="-36 -36 72 72" role="img" aria-label="Shaft end">
         <circle r="33" fill="none" stroke="currentColor" strokeWidth="1" opacity="0.4" />
         <g transform={`rotate(${angle.toFixed(1)})`}>
           <circle r="22" fill="none" stroke="currentColor" strokeWidth="2.5" />

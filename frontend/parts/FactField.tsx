@@ -1,22 +1,25 @@
-import { Box, Grid, Input, Text } from "@chakra-ui/react";
+import { Box, Grid, Input, NativeSelect, Text } from "@chakra-ui/react";
 import type { KeyboardEvent } from "react";
-import type { MotorField } from "../api/types";
+import type { Fact } from "../api/types";
 import { stepped } from "./stepped";
 
 interface Props {
-  field: MotorField;
+  field: Fact;
   /** what stands in the field now */
   text: string;
   typing: boolean;
   problem: string | null;
   onType: (text: string) => void;
   onCommit: () => void;
+  /** keeps one of the choices at once */
+  onChoose: (choice: string) => void;
   onRevert: () => void;
 }
 
 /** One fact: value, unit, source. Enter keeps it, Escape goes back, ↑ and ↓ step by the last digit. */
-export function FactField({ field, text, typing, problem, onType, onCommit, onRevert }: Props) {
+export function FactField({ field, text, typing, problem, onType, onCommit, onChoose, onRevert }: Props) {
   const id = `fact-${field.key}`;
+  const wide = field.words || field.choices.length > 0;
 
   const pressed = (event: KeyboardEvent) => {
     if (event.key === "Enter") onCommit();
@@ -31,11 +34,24 @@ export function FactField({ field, text, typing, problem, onType, onCommit, onRe
 
   return (
     <Box borderBottomWidth="1px" borderColor="line" py="1">
-      <Grid templateColumns={field.words ? "minmax(0, 1fr) 12rem" : "minmax(0, 1fr) {sizes.figureField} 3.4rem 3.2rem"} gap="2" alignItems="center">
+      <Grid templateColumns={wide ? "minmax(0, 1fr) 12rem" : "minmax(0, 1fr) {sizes.figureField} 3.4rem 3.2rem"} gap="2" alignItems="center">
         <label htmlFor={id} title={`${field.help}${field.range ? ` ${field.range}.` : ""}`}>
           {field.label}
           {field.required ? "" : <Text as="span" color="muted" fontSize="tiny"> optional</Text>}
         </label>
+        {field.choices.length > 0 ? (
+          <NativeSelect.Root size="xs">
+            <NativeSelect.Field id={id} h="6" bg="surface" borderColor="edge" aria-describedby={`${id}-help`} value={text} onChange={(event) => onChoose(event.target.value)}>
+              <option value="">{field.required ? "choose" : "none"}</option>
+              {field.choices.map((choice) => (
+                <option key={choice.id} value={choice.id}>
+                  {choice.title}
+                </option>
+              ))}
+            </NativeSelect.Field>
+            <NativeSelect.Indicator />
+          </NativeSelect.Root>
+        ) : (
         <Input
           id={id}
           value={text}
@@ -55,12 +71,13 @@ export function FactField({ field, text, typing, problem, onType, onCommit, onRe
           borderColor={problem ? "fault" : typing ? "bay" : "edge"}
           borderRadius="control"
         />
-        {!field.words && (
+        )}
+        {!wide && (
           <Text color="muted" fontSize="small" whiteSpace="nowrap">
             {field.unit}
           </Text>
         )}
-        {!field.words && (
+        {!wide && (
           <Text color="muted" fontSize="tiny">
             {typing ? "typing" : (field.source ?? (field.required ? "missing" : ""))}
           </Text>

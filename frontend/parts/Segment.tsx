@@ -13,7 +13,7 @@ export const Segment = chakra("button", {
     ml: "-1px",
     _first: { borderLeftRadius: "control", ml: "0" },
     _last: { borderRightRadius: "control" },
-    "&[aria-checked=true]": { bg: "ink", color: "paper", borderColor: "ink" },
+    "&[aria-checked=true], &[aria-pressed=true]": { bg: "ink", color: "paper", borderColor: "ink" },
     _disabled: { opacity: 0.55, cursor: "not-allowed" },
   },
 });

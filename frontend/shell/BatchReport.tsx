@@ -6,7 +6,7 @@ import { Action } from "../parts/Action";
 import { clock } from "../parts/format";
 import { Table } from "../parts/Table";
 
-const REFRESH = ["project", "tray", "values", "motor", "verify", "logbook"];
+const REFRESH = ["project", "tray", "values", "facts", "verify", "logbook"];
 const STATE = { running: "is being written", interrupted: "was interrupted", done: "was written and read back", failed: "was written in part", undone: "was undone" } as const;
 
 /** What became of the last batch: all well in one line, otherwise line by line with the ways out. */

@@ -19,6 +19,13 @@ const Stop = chakra(NavLink, {
   },
 });
 
+/** What there is of a drive beside its course. */
+const VIEWS: [path: string, title: string][] = [
+  ["values", "Values"],
+  ["compare", "Compare"],
+  ["files", "Files and snapshots"],
+];
+
 /** The stages of the selected drive. */
 export function Course({ drive }: { drive: Drive }) {
   const base = `/projects/${drive.project_id}`;
@@ -39,7 +46,25 @@ export function Course({ drive }: { drive: Drive }) {
           </Text>
         </Stop>
       ))}
-      <Box borderTopWidth={{ md: "1px" }} borderColor="line" mt={{ md: "3" }} pt={{ md: "2" }}>
+      <Box borderTopWidth={{ md: "1px" }} borderColor="line" mt={{ md: "3" }} pt={{ md: "2" }} display={{ base: "flex", md: "block" }}>
+        {VIEWS.map(([path, title]) => (
+          <Stop key={path} to={`${base}/drives/${drive.id}/${path}`}>
+            <span />
+            <Text as="span" whiteSpace="nowrap">
+              {title}
+            </Text>
+            <span />
+          </Stop>
+        ))}
+      </Box>
+      <Box borderTopWidth={{ md: "1px" }} borderColor="line" mt={{ md: "3" }} pt={{ md: "2" }} display={{ base: "flex", md: "block" }}>
+        <Stop to={`${base}/discovery`}>
+          <span />
+          <Text as="span" whiteSpace="nowrap">
+            Find drives
+          </Text>
+          <span />
+        </Stop>
         <Stop to={`${base}/logbook`}>
           <span />
           <Text as="span">Logbook</Text>

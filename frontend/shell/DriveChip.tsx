@@ -1,4 +1,4 @@
-import { Text, chakra } from "@chakra-ui/react";
+import { Text, VisuallyHidden, chakra } from "@chakra-ui/react";
 import { Link, useParams } from "react-router";
 import type { Drive } from "../api/types";
 import { useDriveState, useLive } from "../live/useLive";
@@ -10,11 +10,11 @@ const Chip = chakra(Link, {
     borderWidth: "1px",
     borderColor: "edgeOnTack",
     borderRadius: "control",
-    px: "2.5",
+    px: "2",
     py: "1",
     fontSize: "small",
     display: "flex",
-    gap: "2",
+    gap: "1.5",
     alignItems: "center",
     color: "mutedOnTack",
     whiteSpace: "nowrap",
@@ -31,20 +31,25 @@ export function DriveChip({ drive, selected }: { drive: Drive; selected: boolean
   const faulted = !stale && (error?.value ?? 0) !== 0;
   const running = state === "Operation enabled" || state === "Quick stop active";
   const lamp: LampKind = stale ? "idle" : faulted ? "fault" : running ? "run" : "ready";
+  const shown = text();
   return (
-    <Chip to={`/projects/${drive.project_id}/drives/${drive.id}/${stage}`} aria-current={selected ? "page" : undefined} title={drive.name}>
+    <Chip to={`/projects/${drive.project_id}/drives/${drive.id}/${stage}`} aria-current={selected ? "page" : undefined} title={`${drive.name}, ${shown}`}>
       <Lamp kind={lamp} />
       <Text as="b" fontWeight="semibold" maxW="36" truncate>
         {drive.name}
       </Text>
-      <Text as="span" fontFamily="mono">
-        {text()}
-      </Text>
+      {shown !== "offline" ? (
+        <Text as="span" fontFamily="mono">
+          {shown}
+        </Text>
+      ) : (
+        <VisuallyHidden>offline</VisuallyHidden>
+      )}
     </Chip>
   );
 
   function text() {
-    if (drive.link.state === "lost") return "lost";
+    if (drive.link.state === "lost" || drive.link.state === "loader") return drive.updating ? "firmware" : drive.link.state;
     if (drive.link.state !== "online") return drive.link.state === "offline" ? "offline" : "connecting";
     if (speed?.value === undefined) return "–";
     if (stale) return "stale";

@@ -1,14 +1,16 @@
 import { Dialog, Flex, Portal, Text } from "@chakra-ui/react";
+import { useState } from "react";
 import { api } from "../api/client";
 import { useTray } from "../api/queries";
 import type { Batch, Drive, Tray } from "../api/types";
 import { useAction } from "../api/useAction";
 import { Action } from "../parts/Action";
+import { ConfirmDialog } from "../parts/ConfirmDialog";
 import { notices } from "../parts/notices";
 import { BatchReport } from "./BatchReport";
 import { DraftTable, UnstoredTable } from "./TrayTables";
 
-const REFRESH = ["project", "tray", "values", "motor", "verify", "logbook"];
+const REFRESH = ["project", "tray", "values", "facts", "verify", "logbook"];
 
 /** The tray: what is drafted, what is live and not stored, and what became of the last write. */
 export function TrayDialog({ drive, open, onClose }: { drive: Drive; open: boolean; onClose: () => void }) {
@@ -51,19 +53,31 @@ function Contents({ drive }: { drive: Drive }) {
 
 function Drafted({ drive, tray }: { drive: Drive; tray: Tray }) {
   const online = drive.link.state === "online";
-  const write = useAction((keys: string[]) => api.post<Batch>(`/drives/${drive.id}/batches`, { keys }), { refresh: REFRESH });
+  const [asking, setAsking] = useState(false);
+  const hazards = tray.drafted.filter(({ hazard }) => hazard !== null);
+  const write = useAction(() => api.post<Batch>(`/drives/${drive.id}/batches`, { keys: tray.drafted.map(({ key }) => key), hazards: hazards.length > 0 }), { refresh: REFRESH });
   const drop = useAction((key: string) => api.delete(`/drives/${drive.id}/tray/lines/${key}`), { refresh: REFRESH });
   if (tray.drafted.length === 0) return <Text color="muted">Nothing is drafted.</Text>;
   return (
     <>
       <Flex justify="space-between" align="center" mb="1" gap="3">
         <Text fontWeight="semibold">Drafted, not in the drive</Text>
-        <Action look="primary" disabled={!online || write.isPending} onClick={() => write.mutate(tray.drafted.map(({ key }) => key))}>
+        <Action look="primary" disabled={!online || write.isPending} onClick={() => (hazards.length > 0 ? setAsking(true) : write.mutate(undefined))}>
           {write.isPending ? "Writing" : `Write ${tray.drafted.length} to the drive`}
         </Action>
       </Flex>
       {!online && <Text color="cautionText">The drive is not connected; the draft waits.</Text>}
       <DraftTable lines={tray.drafted} onDrop={(key) => drop.mutate(key)} />
+      <ConfirmDialog open={asking} title={`Write ${hazards.length === 1 ? "a hazard" : `${hazards.length} hazards`} to ${drive.name}?`} confirm="Yes, write all" onClose={() => setAsking(false)} onConfirm={() => write.mutate(undefined)}>
+        {hazards.map(({ key, name, draft, hazard }) => (
+          <Text key={key} mb="1">
+            <b>
+              {name}: {draft}.
+            </b>{" "}
+            {hazard}
+          </Text>
+        ))}
+      </ConfirmDialog>
     </>
   );
 }

@@ -23,7 +23,14 @@ export function DraftTable({ lines, onDrop }: { lines: TrayLine[]; onDrop: (key:
       <tbody>
         {lines.map((line) => (
           <tr key={line.key}>
-            <td title={line.key}>{line.name}</td>
+            <td title={line.key}>
+              {line.name}
+              {line.hazard && (
+                <Text as="span" color="fault" fontWeight="bold" ml="1.5" title={line.hazard}>
+                  hazard
+                </Text>
+              )}
+            </td>
             <td className="figure">{line.live}</td>
             <td className="figure">
               <Text as="span" bg="baySoft" px="1" borderRadius="control">

@@ -22,6 +22,35 @@ RSpec.describe "Monitors and fault reactions" do
     expect(rpm).to be_within(8).of(1200)
   end
 
+  # 300 rpm are 10 Hz: a look takes 0.25 s.
+  it "trips on a motor phase that carries nothing, unless it is told to ignore it" do
+    commissioned("Web feed")
+    @stand_in.axis.phase_open = true
+    enable
+    write("speed.target", 300)
+    expect(pass_until(2.0) { fault != 0 }).to be(true)
+    expect(fault).to eq(0xFF20)
+    @stand_in.axis.phase_open = false
+    reset
+    expect(fault).to eq(0)
+    write("monitors.output_phase", 0)
+    @stand_in.axis.phase_open = true
+    enable
+    write("speed.target", 300)
+    pass(1.5)
+    expect(fault).not_to eq(0xFF20)
+  end
+
+  it "finds no phase lost at any speed of a whole motor" do
+    commissioned("Web feed")
+    enable
+    [ 100, 400, 1500, 90, -700 ].each do |speed|
+      write("speed.target", speed)
+      pass(1.5)
+    end
+    expect(fault).to eq(0)
+  end
+
   # A blocked shaft while the profile moves on at 600 rpm = 1 310 720 counts/s: 32 768 counts are passed after 25 ms of cruising.
   it "trips on following error beyond its window" do
     commissioned("Carriage")

@@ -44,10 +44,9 @@ RSpec.describe Link::Connection do
     drive.draft("limits.motor_speed", 2500)
     WriteBatch.prepare(drive, [ "limits.motor_speed" ]).run
     drive.restart
-    wait_until("the restart") { drive.reload.lost.any? }
-    expect(drive.lost).to eq([ { "key" => "limits.motor_speed", "was" => 2500, "now" => 3000 } ])
-    wait_until("online") { drive.online? }
-    drive.take_lost_values
+    expect(drive.differences).to eq([ { "key" => "limits.motor_speed", "project" => 2500, "why" => "restart" } ])
+    drive.settle([ "limits.motor_speed" ], "draft")
+    expect(drive.differences).to be_empty
     expect(drive.drafts.pluck(:key, :raw)).to eq([ [ "limits.motor_speed", 2500 ] ])
   end
 

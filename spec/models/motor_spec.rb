@@ -27,7 +27,7 @@ RSpec.describe "A drive's stages, offline" do
 
     it "works out what is being typed without keeping it" do
       stage.keep(DriveFactory::CARRIAGE)
-      typed = described_class.new(drive, "pole_pairs" => "12")
+      typed = described_class.new(drive, { "pole_pairs" => "12" })
       expect(typed).to be_blocked
       expect(typed.proposals).to be_empty
       expect(stage).not_to be_blocked
@@ -55,6 +55,34 @@ RSpec.describe "A drive's stages, offline" do
       expect(stage.waiting).to include("motor.pole_pairs", "motor.torque_constant")
       expect(stage.waiting).not_to include("limits.current")
       expect(stage).to be_factory
+    end
+  end
+
+  describe Mechanics do
+    def mechanics(overrides = {}) = described_class.new(drive.reload, overrides)
+
+    it "asks for what the mechanism needs, and looks at the motor of the same drive" do
+      expect(mechanics.sheet.fields.map(&:key)).to eq([ "mechanism" ])
+      mechanics.keep("mechanism" => "screw", "lead" => "10", "load_mass" => "40")
+      expect(mechanics.assessment.consequences.map(&:id)).not_to include("inertia_ratio")
+      stage.keep(DriveFactory::CARRIAGE)
+      expect(mechanics.assessment.consequences.map(&:id)).to include("inertia_ratio")
+      expect(mechanics("mechanism" => "belt").sheet.missing.map(&:key)).to contain_exactly("teeth", "pitch")
+    end
+
+    it "keeps the facts of another mechanism for the case that it was the right one" do
+      mechanics.keep("mechanism" => "screw", "lead" => "10", "load_mass" => "40")
+      mechanics.keep("mechanism" => "table")
+      expect(mechanics.sheet.fields.map(&:key)).not_to include("lead")
+      mechanics.keep("mechanism" => "screw")
+      expect(mechanics.typed).to include("lead" => "10")
+      expect { mechanics.keep("diameter" => "5") }.to raise_error(Gallop::Objects::Unacceptable, /no fact “diameter”/)
+    end
+
+    it "takes unit factors and inertia into the draft" do
+      mechanics.keep("mechanism" => "screw", "lead" => "10", "load_mass" => "40", "unit" => "µm", "gear_motor" => "2", "gear_output" => "1")
+      mechanics.accept
+      expect(drive.drafts.reload.pluck(:key, :raw)).to include([ "mechanics.feed", 10_000 ], [ "mechanics.gear_motor", 2 ], [ "speed_loop.load_inertia", 2533 ])
     end
   end
 
@@ -100,7 +128,7 @@ RSpec.describe "A drive's stages, offline" do
     end
 
     it "follows the drive from empty facts to written ones" do
-      expect(states).to eq("connect" => [ "todo", "offline" ], "motor" => [ "todo", "" ], "verify" => [ "todo", "" ])
+      expect(states).to eq("connect" => [ "todo", "offline" ], "motor" => [ "todo", "" ], "feedback" => [ "todo", "" ], "mechanics" => [ "todo", "" ], "power" => [ "todo", "" ], "limits" => [ "todo", "" ], "verify" => [ "todo", "" ])
       stage.keep("pole_pairs" => "5")
       expect(states["motor"]).to eq([ "todo", "9 missing" ])
       stage.keep(DriveFactory::CARRIAGE.merge("rated_current" => "2.2"))

@@ -44,7 +44,8 @@ RSpec.describe WriteBatch do
   end
 
   it "is interrupted by a lost link, and undone afterwards" do
-    draft((1..40).to_h { |n| [ "cells.cell_#{n}", n * 10 ] })
+    keys = %w[cells.cell moves.position moves.speed moves.dwell].flat_map { |name| (1..8).map { |n| "#{name}_#{n}" } }
+    draft(keys.to_h { |key| [ key, 77 ] })
     batch = described_class.prepare(drive, drive.drafts.pluck(:key))
     sent = 0
     allow_any_instance_of(Link::Wire).to receive(:write).and_wrap_original do |original, key, raw|
@@ -57,8 +58,17 @@ RSpec.describe WriteBatch do
     wait_until("online") { drive.online? }
     batch.reload.undo
     expect(batch.state).to eq("undone")
-    cells = drive.connection.ask { |wire| (1..40).map { |n| wire.read_one("cells.cell_#{n}") } }
-    expect(cells.uniq).to eq([ 0 ])
+    held = drive.connection.ask { |wire| wire.read(keys.map { |key| wire.profile.fetch(key) }) }
+    expect(held).to eq(keys.to_h { |key| [ key, drive.profile.fetch(key).default_raw ] })
+  end
+
+  it "is interrupted, and not left running, by an error of our own" do
+    draft("ramps.acceleration" => 5000)
+    batch = described_class.prepare(drive, [ "ramps.acceleration" ])
+    allow(drive.connection).to receive(:took).and_raise("a bug")
+    allow(batch.drive).to receive(:connection!).and_return(drive.connection)
+    expect { batch.run }.to raise_error("a bug")
+    expect(batch.reload).to have_attributes(state: "interrupted", message: /error of its own/)
   end
 
   it "goes alone: a second one is refused while it is under way" do

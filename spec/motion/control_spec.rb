@@ -45,7 +45,7 @@ RSpec.describe Motion::Control do
 
   it "stops the motor when the signs of life end, and says so in the logbook" do
     moving { nil }
-    wait_until("rest", seconds: 1) { speed.abs < 1 }
+    expect(@paddock.seconds_to_rest("Carriage")).to be < 1
     expect(LogbookEntry.pluck(:headline)).to include("Stopped by the dead-man")
     expect(word("control.error_code")).to eq(0)
   end
@@ -111,14 +111,14 @@ RSpec.describe Motion::Control do
   it "stops the motor when the reins are let go" do
     moving do
       motion.release(tab)
-      wait_until("rest", seconds: 1) { speed.abs < 1 }
+      expect(@paddock.seconds_to_rest("Carriage")).to be < 1
     end
     expect(motion.reins.holder).to be_nil
   end
 
   it "stops the motor when the link is closed in good order" do
     moving { drive.disconnect }
-    wait_until("rest", seconds: 1) { speed.abs < 1 }
+    expect(@paddock.seconds_to_rest("Carriage")).to be < 1
     expect(@paddock.see("Carriage")["state"]).to eq("running")
   end
 

@@ -89,7 +89,7 @@ RSpec.describe "Bad input", type: :request do
     host! "127.0.0.1"
     post "/api/projects", params: "{ not json", headers: { "content-type" => "application/json" }
     expect([ response.status, message ]).to match([ 400, /could not be read/ ])
-    post "/api/projects", params: { name: "x" * 1_100_000 }.to_json, headers: { "content-type" => "application/json" }
+    post "/api/projects", params: { name: "x" * 3_100_000 }.to_json, headers: { "content-type" => "application/json" }
     expect([ response.status, message ]).to match([ 413, /larger than/ ])
   end
 

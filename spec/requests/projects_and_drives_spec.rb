@@ -34,11 +34,10 @@ RSpec.describe "Projects and drives over the API", type: :request do
 
   it "asks for a first connection where the family must be known" do
     drive = create_drive(nil)
-    %w[motor verify faults].each do |page|
+    %w[motor verify faults values comparison?left=live&right=stored imports restores power_up firmware export/csv].each do |page|
       api(:get, "/drives/#{drive.id}/#{page}")
       expect([ response.status, message ]).to match([ 422, /Connect Carriage once/ ])
     end
-    expect(api(:get, "/drives/#{drive.id}/values")).to eq([])
   end
 
   it "says that a drive is not connected instead of waiting for it" do
@@ -66,11 +65,25 @@ RSpec.describe "Projects and drives over the API", type: :request do
     end
 
     it "explains a value with its memories, addresses and bits" do
-      value = api(:get, "#{path}/values/motor.rated_current")
-      expect(value).to include("name" => "Rated motor current", "address" => "6075:00", "address_decimal" => "24693:0", "live" => "2.600 A", "stored" => "1.000 A", "factory" => "1.000 A", "draft" => nil,
-                               "range" => "0.050 A to 100.000 A", "effect" => "when_disabled", "locked" => true)
-      status = api(:get, "#{path}/values/control.status")
-      expect(status["bits"]).to include({ "bit" => 6, "name" => "Switch on disabled", "set" => true })
+      entries = api(:get, "/profiles/haflinger/1.1.0").index_by { |entry| entry["key"] }
+      expect(entries["motor.rated_current"]).to include("name" => "Rated motor current", "address" => "6075:00", "address_decimal" => "24693:0", "factory" => "1.000 A",
+                                                        "range" => "0.050 A to 100.000 A", "effect" => "when_disabled", "locked" => true)
+      held = api(:get, "#{path}/values").index_by { |holding| holding["key"] }
+      expect(held["motor.rated_current"]).to include("live" => "2.600 A", "stored" => "1.000 A", "draft" => nil, "unstored" => true, "from_factory" => true)
+      expect(held["control.status"]["on"]).to include("Switch on disabled")
+      detail = api(:get, "#{path}/values/motor.rated_current")
+      expect(detail["history"].first).to include("before" => "1.000 A", "after" => "2.600 A", "how" => "written")
+      expect(detail["travels"].first).to match(/Registers 1280 to 1281/)
+    end
+
+    it "writes a hazard after an explicit yes alone" do
+      drive.draft("startup.enable", 1)
+      drive.draft("ramps.acceleration", 5000)
+      api(:post, "#{path}/batches", { keys: %w[ramps.acceleration startup.enable] })
+      expect([ response.status, message ]).to match([ 409, /Enable at power-up: .* An explicit yes \(hazards\) is needed/ ])
+      expect(drive.connection.ask { |wire| wire.read_one("ramps.acceleration") }).to eq(3000)
+      api(:post, "#{path}/batches", { keys: %w[ramps.acceleration startup.enable], hazards: true })
+      expect(drive.connection.ask { |wire| wire.read_one("startup.enable") }).to eq(1)
     end
 
     it "drops single lines of the draft" do
@@ -141,14 +154,14 @@ RSpec.describe "Projects and drives over the API", type: :request do
           proof = api(:post, "#{path}/proofs", { kind: "direction", seen: "backward" })
           response.status == 201
         end
-        expect(proof).to include("verdict" => "failed", "result" => include("expected" => "forward", "agrees" => true))
+        expect(proof).to include("verdict" => "failed", "direction" => include("expected" => "forward", "agrees" => true))
       end
     end
 
     it "passes hands and switches through to the paddock, and its refusals back" do
       ENV["GALLOP_PADDOCK_PANEL"] = @paddock.panel_url
       expect(api(:get, "/session")).to include("paddock" => true)
-      expect(api(:get, "/paddock").pluck("name")).to eq([ "Carriage", "Web feed" ])
+      expect(api(:get, "/paddock").pluck("name")).to eq([ "Carriage", "Web feed", "Roll tug" ])
       expect(api(:post, "/paddock/drives/Web%20feed", { load_torque: 3.5 })).to include("load_torque" => 3.5)
       { { mains: "maybe" } => /true or false/, { load_torque: 1e9 } => /0\.0 to 1000\.0/, { nonsense: 1 } => /nothing to set/, {} => /Something to change/ }.each do |body, why|
         api(:post, "/paddock/drives/Carriage", body)

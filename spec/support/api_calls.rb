@@ -8,7 +8,7 @@ module ApiCalls
     host! "127.0.0.1"
     public_send(verb, "/api#{path}", params: body&.to_json, headers: { "content-type" => "application/json", "accept" => "application/json",
                                                                       "X-Gallop-Tab" => tab, "X-Gallop-Name" => name }.compact)
-    response.body.empty? ? nil : JSON.parse(response.body)
+    response.media_type == "application/json" && !response.body.empty? ? JSON.parse(response.body) : nil
   end
 
   def message = JSON.parse(response.body).dig("error", "message")

@@ -6,7 +6,9 @@ module DriveFactory
                "line_resistance" => "3.1", "line_inductance" => "8.4", "rotor_inertia" => "0.29", "thermal_time" => "22", "top_speed" => "3000" }.freeze
   WEB_FEED = { "rated_power" => "1.5", "rated_voltage" => "400", "rated_current" => "3.3", "rated_frequency" => "50", "rated_speed" => "1425",
                "power_factor" => "0.79", "top_speed" => "1500" }.freeze
-  FACTS = { "Carriage" => CARRIAGE, "Web feed" => WEB_FEED }.freeze
+  ROLL_TUG = { "rated_torque" => "2.4", "rated_speed" => "2400", "rated_current" => "20", "peak_current" => "55", "pole_pairs" => "4", "torque_constant" => "0.12",
+               "line_resistance" => "0.082", "line_inductance" => "0.19", "rotor_inertia" => "2.6", "thermal_time" => "35", "top_speed" => "2400" }.freeze
+  FACTS = { "Carriage" => CARRIAGE, "Web feed" => WEB_FEED, "Roll tug" => ROLL_TUG }.freeze
 
   def create_drive(paddock, name = "Carriage")
     project = Project.find_or_create_by!(name: "Specs")
@@ -26,6 +28,7 @@ module DriveFactory
     stage.keep(FACTS.fetch(name))
     stage.accept
     WriteBatch.prepare(drive, drive.drafts.pluck(:key)).run
+    wait_until("the bus of #{drive.name}") { drive.connection.samples.last.inhibits.zero? }
     drive.reload
   end
 end

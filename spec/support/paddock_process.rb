@@ -1,9 +1,12 @@
 # frozen_string_literal: true
 
 require "net/http"
+require_relative "waiting"
 
 # A real paddock in a process of its own, on free ports.
 class PaddockProcess
+  include Waiting
+
   QUICK_RIG = Rails.root.join("spec/fixtures/rigs/quick.yml").to_s
 
   attr_reader :ports, :panel_port, :pid
@@ -15,16 +18,16 @@ class PaddockProcess
     paddock&.stop
   end
 
-  # @return [Integer] the first of two neighbouring free ports
-  def self.free_pair
+  # @return [Integer] the first of several neighbouring free ports
+  def self.free_row(count = 4)
     100.times do
       base = rand(20_000..30_000)
-      [ base, base + 1 ].map { |port| TCPServer.new("127.0.0.1", port) }.each(&:close)
+      (base...base + count).map { |port| TCPServer.new("127.0.0.1", port) }.each(&:close)
       return base
     rescue Errno::EADDRINUSE
       next
     end
-    raise "no two neighbouring ports are free"
+    raise "no #{count} neighbouring ports are free"
   end
 
   def initialize(rig: QUICK_RIG, state: nil, speed: 1, port: 0, panel_port: 0)
@@ -42,6 +45,12 @@ class PaddockProcess
   def panel_url = "http://127.0.0.1:#{panel_port}"
   def see(name) = panel(Net::HTTP::Get.new("/drives")).find { |drive| drive["name"] == name }
   def shaft_speed(name) = see(name)["shaft_speed"]
+
+  # @return [Float] s until the shaft rests, in the stand-in's time: the wall's, unless the machine is too busy to simulate at its pace
+  def seconds_to_rest(name)
+    began = see(name)["simulated_time"]
+    wait_until("rest of #{name}") { (seen = see(name))["shaft_speed"].abs < 1 && seen["simulated_time"] - began }
+  end
 
   def set(name, **changes)
     request = Net::HTTP::Post.new("/drives/#{ERB::Util.url_encode(name)}", "content-type" => "application/json")

@@ -35,6 +35,9 @@ class ServerProcess
   def url = "http://127.0.0.1:#{port}"
   def log = File.join(@directory, "server.log")
 
+  # @return [Array<String>] what went wrong inside it
+  def errors = File.exist?(log) ? File.readlines(log).grep(/error|exception|fatal/i).last(12) : []
+
   def kill(signal = "KILL")
     Process.kill(signal, pid)
     Process.wait(pid)
@@ -74,7 +77,8 @@ class ServerProcess
 
   def environment
     { "RAILS_ENV" => "production", "PORT" => port.to_s, "GALLOP_DATABASE" => database, "GALLOP_LOG" => log, "SECRET_KEY_BASE" => "0" * 64,
-      "GALLOP_PADDOCK_PANEL" => @paddock.panel_url, "GALLOP_PADDOCK_PORT" => @paddock.ports.values.min.to_s }
+      "GALLOP_PADDOCK_PANEL" => @paddock.panel_url, "GALLOP_PADDOCK_PORT" => @paddock.ports.values.min.to_s,
+      "GALLOP_PADDOCK_DRIVES" => @paddock.ports.sort_by(&:last).map(&:first).join(",") }
   end
 
   def up?

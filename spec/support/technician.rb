@@ -17,7 +17,7 @@ end
 Capybara.default_driver = :gallop
 Capybara.javascript_driver = :gallop
 Capybara.run_server = false
-Capybara.default_max_wait_time = 10
+Capybara.default_max_wait_time = 20
 Capybara.default_retry_interval = 0.05 if Capybara.respond_to?(:default_retry_interval=)
 Capybara.enable_aria_label = true
 
@@ -57,7 +57,7 @@ module Technician
   def replace_text(field, text)
     field.click
     field.execute_script("this.select()")
-    field.send_keys(text, :enter)
+    field.send_keys(text.empty? ? :backspace : text, :enter)
   end
 
   def type_plate(drive) = PLATE.fetch(drive).each { |key, text| fact(key, text) }
@@ -80,7 +80,7 @@ module Technician
   def commission(drive)
     id = drive_id(drive)
     api("POST", "/drives/#{id}/link")
-    wait_until("#{drive} online", seconds: 12) { @server.get("/drives/#{id}").dig("link", "state") == "online" }
+    wait_until("#{drive} online") { @server.get("/drives/#{id}").dig("link", "state") == "online" }
     plate = PLATE.fetch(drive).merge(drive == "Carriage" ? { "pole_pairs" => "5", "top_speed" => "3000" } : {})
     api("PUT", "/drives/#{id}/motor", facts: plate)
     api("POST", "/drives/#{id}/motor/accept", {})

@@ -3,7 +3,7 @@
 # Waiting for a condition instead of sleeping.
 module Waiting
   # @yieldreturn [Object] truthy when the wait is over @return [Object] that
-  def wait_until(what = "the condition", seconds: 8)
+  def wait_until(what = "the condition", seconds: 30)
     deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
     loop do
       result = yield

@@ -12,7 +12,7 @@ RSpec.describe "The dead-man", type: :interface do
     tab = open_new_window
     switch_to_window(tab)
     open_project(@server)
-    open_stage(drive, "Verify") if page.has_css?("nav[aria-label='Drives']")
+    open_stage(drive, "Verify") if page.has_css?("nav[aria-label='Drives']", wait: 3)
     take_reins_and_enable
     raise_gait("gallop") unless page.has_css?("[role=radio][aria-checked=true]", text: "gallop", wait: 1)
     tab
@@ -47,12 +47,6 @@ RSpec.describe "The dead-man", type: :interface do
     tab.close
   end
 
-  def time_to_rest(drive)
-    began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-    wait_until("rest", seconds: 5) { speed(drive).abs < 1 }
-    Process.clock_gettime(Process::CLOCK_MONOTONIC) - began
-  end
-
   rated.each do |drive, rpm|
     losses.each do |loss, (lose, regain)|
       it "stops #{drive} within a second when #{loss}", :aggregate_failures do
@@ -62,7 +56,7 @@ RSpec.describe "The dead-man", type: :interface do
           tab = enabled(drive)
           reach.call(self, drive, rpm)
           lose.call(self, tab, drive)
-          seconds = time_to_rest(drive)
+          seconds = paddock.seconds_to_rest(drive)
           puts "#{drive}, #{loss} #{moment}: #{seconds.round(2)} s" if ENV.key?("GALLOP_VERBOSE")
           expect(seconds).to be < longest, "#{moment}: #{seconds.round(2)} s"
           regain.call(self, drive)
@@ -77,8 +71,8 @@ RSpec.describe "The dead-man", type: :interface do
   def recover(drive)
     visit server.url
     id = drive_id(drive)
-    wait_until("the link is back", seconds: 12) { server.get("/drives/#{id}").dig("link", "state") == "online" }
+    wait_until("the link is back") { server.get("/drives/#{id}").dig("link", "state") == "online" }
     api("POST", "/drives/#{id}/faults/reset")
-    wait_until("reins free", seconds: 12) { server.get("/drives/#{id}").then { |state| state.dig("reins", "holder").nil? && !state["armed"] } }
+    wait_until("reins free") { server.get("/drives/#{id}").then { |state| state.dig("reins", "holder").nil? && !state["armed"] } }
   end
 end

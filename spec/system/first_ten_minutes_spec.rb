@@ -6,8 +6,9 @@ require "system_helper"
 RSpec.describe "The first ten minutes", type: :interface do
   def switch_mains_off_and_on(drive)
     click_link "Paddock"
+    find("[data-machine='#{drive}']").click
     within("[data-paddock='#{drive}']") { click_button "Mains: Switch off" }
-    wait_until("#{drive} without power", seconds: 12) { @paddock.see(drive)["state"] == "off" }
+    wait_until("#{drive} without power") { @paddock.see(drive)["state"] == "off" }
     within("[data-paddock='#{drive}']") { click_button "Mains: Switch on" }
     wait_until("#{drive} running again") { @paddock.see(drive)["state"] == "running" }
     within("nav[aria-label='Drives']") { click_link drive }
@@ -68,9 +69,10 @@ RSpec.describe "The first ten minutes", type: :interface do
     write_all
     expect(page).to have_css("[data-tray]", text: "0 drafted, 1 not stored")
     switch_mains_off_and_on("Carriage")
-    within("[data-lost='1']") do
-      expect(page).to have_text("1 value fell back when the drive restarted")
-      expect(page).to have_css("tr", text: /Speed limit.*4\u2009000 rpm.*4\u2009500 rpm/)
+    within("nav[aria-label='Course of Carriage']") { click_link "Connect" }
+    within("[data-differences='1']") do
+      expect(page).to have_text("1 fell back when the drive restarted, as they had not been stored")
+      expect(page).to have_css("tr", text: /Speed limit.*4\u2009000 rpm.*4\u2009500 rpm/m)
     end
     open_stage("Carriage", "Motor")
     expect(page).to have_css("[data-proposal='motor.pole_pairs'][data-state=drive]", text: "stored")
@@ -92,7 +94,7 @@ RSpec.describe "The first ten minutes", type: :interface do
     turn_both_ways("Web feed", walk: 75, rated: 1425, gait: "gallop")
     store_all
     switch_mains_off_and_on("Web feed")
-    expect(page).to have_no_css("[data-lost]")
+    expect(page).to have_no_css("[data-differences]")
     click_link "Logbook"
     [ "Connected", "values written and read back", "Reins taken", "Enabled", "Gait raised from walk to gallop", "Direction proven", "Stored", "The drive was restarted" ].each do |headline|
       expect(page).to have_css("table[aria-label=Logbook] tr", text: headline)

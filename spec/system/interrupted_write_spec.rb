@@ -10,7 +10,7 @@ RSpec.describe "A write that the server did not survive", type: :interface do
   def batch = @server.get("/drives/#{drive}/batches").first
   def wire = Link::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
 
-  # Drafts for 100 settings, put in place through the API of facts and lost values: here straight into the server's database.
+  # Drafts for 100 settings, put in place here straight into the server's database.
   def draft_hundred
     profile = Gallop::Objects::Profile.load("haflinger")
     settings = profile.settings.reject { |entry| entry.text? || entry.choices.any? || entry.key == "feedback.counts_per_turn" }.last(COUNT)
@@ -45,7 +45,7 @@ RSpec.describe "A write that the server did not survive", type: :interface do
     @before = held(@wanted.keys)
     kill_in_the_middle
     @server.start
-    wait_until("online again", seconds: 15) { @server.get("/drives/#{drive}").dig("link", "state") == "online" }
+    wait_until("online again") { @server.get("/drives/#{drive}").dig("link", "state") == "online" }
     open_project(@server)
     within("nav[aria-label='Drives']") { click_link "Carriage" }
     expect(page).to have_text("a batch was interrupted")

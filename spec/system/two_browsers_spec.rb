@@ -25,7 +25,7 @@ RSpec.describe "Two browsers", type: :interface do
     in_another_browser do
       open_project(@server)
       click_button "STOP"
-      wait_until("rest", seconds: 1) { speed.abs < 1 }
+      expect(@paddock.seconds_to_rest("Carriage")).to be < 1
       expect(page).to have_text("STOP sent to Carriage.")
     end
     expect(page).to have_button("Enable")
@@ -34,7 +34,7 @@ RSpec.describe "Two browsers", type: :interface do
   it "stops with the space bar when no field has the focus" do
     find("h1").click
     page.driver.browser.keyboard.type(:space)
-    wait_until("rest", seconds: 1) { speed.abs < 1 }
+    expect(@paddock.seconds_to_rest("Carriage")).to be < 1
   end
 
   it "hands the reins over only after a yes, and stops the motor first" do

@@ -9,7 +9,9 @@ module Api
 
     def create
       drive.connection!
-      batch = WriteBatch.prepare(drive, list(:keys))
+      keys = list(:keys)
+      say_yes_to_hazards(keys)
+      batch = WriteBatch.prepare(drive, keys)
       respond(BatchSerializer, batch.run, status: :created)
     end
 
@@ -19,6 +21,13 @@ module Api
     private
 
     def batch = drive.write_batches.find(params[:id])
+
+    # What can start a motor by itself, or let one run away, is never written by the way.
+    def say_yes_to_hazards(keys)
+      new_hazards = drive.new_hazards.slice(*keys)
+      return if new_hazards.empty? || params[:hazards] == true
+      raise Motion::OutOfState, "#{new_hazards.values.map { |entry| "#{entry.name}: #{entry.hazard}" }.join(' ')} An explicit yes (hazards) is needed."
+    end
 
     # A running motor's limits are changed by the one who holds its reins.
     def hold_reins_while_moving

@@ -2,7 +2,7 @@
 
 module Api
   class FaultsController < BaseController
-    before_action { raise Gallop::Objects::Unacceptable, "Connect #{drive.name} once, so that its family is known." if drive.profile.nil? }
+    before_action :family!
 
     def show = respond(FaultPanelSerializer, FaultPanel.new(drive))
 

@@ -1,34 +1,49 @@
 # frozen_string_literal: true
 
 module Api
-  # The stage Motor: facts, what follows, and taking proposals into the draft.
+  # The library of motors: looked through, taken for a drive, added to, as a table in and out.
   class MotorsController < BaseController
-    before_action :family!
+    MOST = 12
 
-    def show = respond(MotorSerializer, Motor.new(drive))
+    before_action :family!, only: :take
 
-    # What would follow from facts as they are being typed; keeps nothing.
-    def compute = respond(MotorSerializer, Motor.new(drive, texts(:facts)))
+    rescue_from(Gallop::Motors::Library::Faulty) { |e| refuse(422, "#{e.message.sub(/\A./, &:upcase)}. Nothing was taken.") }
 
-    def update
-      stage = Motor.new(drive)
-      stage.keep(texts(:facts))
-      respond(MotorSerializer, stage)
-      Link::Feed.changed(drive.id, "link")
+    def index
+      motors = OwnMotor.library(params[:kind].presence&.to_s)
+      own = OwnMotor.pluck(:part).to_set
+      found = Gallop::Motors::Library.search(motors, params[:q].to_s.first(60)).first(MOST)
+      respond(MotorHitSerializer, found, own: own)
     end
 
-    def accept
+    def table = send_data(Gallop::Motors::Library.write(OwnMotor.library), type: "text/csv", filename: "motors.csv")
+
+    # A table, or the facts of a drive.
+    def create
+      return keep_from_drive if params.key?(:drive_id)
+      taken = OwnMotor.take(Gallop::Motors::Library.read(bytes(:content)))
+      render json: { taken: taken }, status: :created
+    end
+
+    def destroy
+      OwnMotor.find_by!(part: params[:part]).destroy!
+      head :no_content
+    end
+
+    # Puts the motor's data into the stage Motor of a drive.
+    def take
+      motor = OwnMotor.named(text(:part)) or raise Gallop::Objects::Unacceptable, "There is no such motor in the library."
       stage = Motor.new(drive)
-      stage.accept(params.key?(:keys) ? list(:keys) : nil)
-      Link::Feed.changed(drive.id, "tray", "values")
-      drive.drafts.reset
-      respond(MotorSerializer, Motor.new(drive))
+      stage.take(motor)
+      respond(FactStageSerializer, stage)
+      Link::Feed.changed(drive.id, "link")
     end
 
     private
 
-    def family!
-      raise Gallop::Objects::Unacceptable, "Connect #{drive.name} once, so that its family is known." if drive.profile.nil?
+    def keep_from_drive
+      OwnMotor.keep_from(Drive.find(params[:drive_id]), text(:part).strip, params[:note].to_s)
+      render json: { taken: 1 }, status: :created
     end
   end
 end

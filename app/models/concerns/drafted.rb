@@ -11,11 +11,42 @@ module Drafted
     drafts.find_or_initialize_by(key: key).update!(raw: raw, reason: reason)
   end
 
+  # Takes many at once, all or none. @param values [Hash{String => Object}] raw by key
+  # @return [Integer] how many of them differ from what the drive holds
+  # @raise [Gallop::Objects::Unacceptable]
+  def draft_all(values, reason: "")
+    values.each { |key, raw| setting(key).check(raw) }
+    same, differing = values.partition { |key, raw| live_values[key] == raw }.map(&:to_h)
+    now = Time.current
+    transaction do
+      drafts.where(key: same.keys).delete_all
+      rows = differing.map { |key, raw| { drive_id: id, key: key, raw: raw, reason: reason, created_at: now, updated_at: now } }
+      Draft.upsert_all(rows, unique_by: %i[drive_id key]) if rows.any?
+    end
+    drafts.reset
+    Link::Feed.changed(id, "tray", "values")
+    differing.size
+  end
+
+  # Drafted values that are a hazard where the drive's present ones are none. @return [Hash{String => Objects::Entry}]
+  def new_hazards
+    return {} if profile.nil?
+    drafts.filter_map { |draft| [ draft, profile[draft.key] ] if profile[draft.key] }
+          .select { |draft, entry| entry.hazardous?(draft.raw) && !entry.hazardous?(live_values[draft.key]) }.to_h { |draft, entry| [ draft.key, entry ] }
+  end
+
+  # What the drive would hold once the draft is written; without a drive, what it would hold from the works.
+  # @return [Hash{String => Object}] raw by key
+  def drafted_values
+    profile.factory.merge(live_settings, drafts.to_h { |draft| [ draft.key, draft.raw ] }).slice(*profile.factory.keys)
+  end
+
   # @return [Gallop::Objects::Entry] @raise [Gallop::Objects::Unacceptable] when it is none that can be set
   def setting(key)
-    raise Gallop::Objects::Unacceptable, "Connect #{name} once, so that its family is known." if profile.nil?
-    entry = profile[key] or raise Gallop::Objects::Unacceptable, "#{profile.title} has no value “#{key}”."
-    entry.setting? ? entry : raise(Gallop::Objects::Unacceptable, "#{entry.name} cannot be set.")
+    entry = profile![key] or raise Gallop::Objects::Unacceptable, "#{profile.title} #{profile.version} has no value “#{key.to_s.truncate(60)}”."
+    return entry if entry.setting?
+    why = entry.derived ? "It follows by itself: #{entry.derived}." : "It cannot be set."
+    raise Gallop::Objects::Unacceptable, "#{entry.name}: #{why}"
   end
 
   # Drafts that the drive already holds, by whatever way, are done with.

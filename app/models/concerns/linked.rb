@@ -7,6 +7,7 @@ module Linked
   included { before_destroy { Link::Registry.close(self) } }
 
   def connect
+    raise Motion::OutOfState, "#{name} is taking new firmware; its link comes back by itself." if firmware_updates.exists?(state: "running")
     update!(link_wanted: true)
     Link::Registry.open(self)
   end
@@ -26,15 +27,6 @@ module Linked
 
   # @return [Hash{String => Object}] raw by key
   def live_values = online? ? connection.live : live
+  def live_settings = profile ? live_values.slice(*profile.settings.map(&:key)) : {}
   def stored_values = online? ? connection.stored : stored
-
-  # After a restart of the drive: which live settings fell back to what was stored.
-  def note_restart(profile, before, now)
-    fallen = profile.settings.filter_map do |entry|
-      key = entry.key
-      { "key" => key, "was" => before[key], "now" => now[key] } if before.key?(key) && before[key] != now[key]
-    end
-    update!(lost: fallen) if fallen.any?
-    log("restart", "The drive was restarted", fallen.any? ? "#{fallen.size} value#{'s' if fallen.size > 1} that had not been stored fell back: #{fallen.first(8).pluck('key').join(', ')}" : "All settings are as before.")
-  end
 end

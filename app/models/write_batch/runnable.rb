@@ -1,15 +1,21 @@
 # frozen_string_literal: true
 
 class WriteBatch
-  # Sending the lines of a batch, one by one, each confirmed by what the drive reads back.
+  # Sending the lines of a batch, each confirmed by what the drive reads back. The journal is kept in groups: a group is marked as sent
+  # before its first word goes out, so that after a crash every value that the drive may have is known.
   module Runnable
+    GROUP = 20
+
     # @return [WriteBatch] self, in its final state
     def run
       update!(state: "running", message: "")
-      lines.select(&:open?).each { |line| send_line(line) }
+      lines.select(&:open?).each_slice(GROUP) { |group| send_group(group) }
       finish
     rescue Link::Lost, Link::Offline => e
       interrupt(e.message)
+    rescue StandardError => e # an error of our own must not leave a batch that runs for ever
+      interrupt("The server stopped on an error of its own: #{e.message}.")
+      raise
     end
 
     def resume
@@ -48,14 +54,29 @@ class WriteBatch
       reload
     end
 
-    def send_line(line)
-      line.update!(state: "sent")
-      read_back = exchange(line.key, line.wanted)
-      line.update!(read_back: read_back, state: read_back == line.wanted ? "confirmed" : "adjusted")
-      drive.drafts.where(key: line.key).delete_all
+    def send_group(group)
+      WriteLine.where(id: group.map(&:id)).update_all(state: "sent")
+      group.each { |line| line.state = "sent" }
+      group.each { |line| send_line(line) }
+    ensure
+      mark(group)
       announce_progress
+    end
+
+    def send_line(line)
+      line.read_back = exchange(line.key, line.wanted)
+      line.state = line.read_back == line.wanted ? "confirmed" : "adjusted"
     rescue Link::Refused => e
-      line.update!(state: "refused", message: e.message)
+      line.assign_attributes(state: "refused", message: e.message)
+    end
+
+    # What became of a group, in one transaction; confirmed drafts are done with.
+    def mark(group)
+      transaction do
+        group.each(&:save!)
+        done = group.reject { |line| %w[sent refused].include?(line.state) }
+        drive.drafts.where(key: done.map(&:key)).delete_all if done.any?
+      end
     end
 
     def put_back(line)

@@ -43,6 +43,7 @@ module Gallop
         @fields = fields
         @typed = typed.transform_keys(&:to_s).transform_values { |text| text.to_s.strip }.reject { |_, text| text.empty? }
         @figures = {}
+        @si = {}
         @problems = {}
         fields.each { |field| take(field) }
       end
@@ -50,17 +51,19 @@ module Gallop
       def [](key) = @figures[key.to_s]
 
       # @return [Float, nil] the figure in SI
-      def si(key)
-        figure = self[key]
-        field = field(key)
-        return figure if figure.nil? || field.unit.empty?
-        Quantities::Unit.fetch(field.unit).to_si(figure)
-      end
+      def si(key) = @si.fetch(key) { @si[key] = in_si(key) }
 
       def field(key) = @fields.find { |field| field.key == key.to_s } || raise(KeyError, "there is no fact “#{key}”")
+      def asks?(key) = @fields.any? { |field| field.key == key.to_s }
       def missing = @fields.select { |field| field.required && !@figures.key?(field.key) && !@problems.key?(field.key) }
 
       private
+
+      def in_si(key)
+        figure = self[key]
+        unit = field(key).unit
+        figure.nil? || unit.empty? ? figure : Quantities::Unit.fetch(unit).to_si(figure)
+      end
 
       def take(field)
         text = @typed[field.key] or return

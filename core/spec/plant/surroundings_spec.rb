@@ -47,6 +47,164 @@ RSpec.describe Gallop::Plant do
     end
   end
 
+  describe "a OneMass with gravity" do
+    # (0.34 − 0.1) N·m on 2e-3 kg·m²: −120 rad/s²
+    it "falls when nothing holds it" do
+      mass = Gallop::Plant::OneMass.new(inertia: 2e-3, coulomb: 0.1, gravity: 0.34)
+      1000.times { mass.turn(0.0, 1e-4) }
+      expect(mass.speed).to be_within(0.05).of(-12.0)
+    end
+
+    it "is held by its brake, by its motor, and by friction that is larger" do
+      held = Gallop::Plant::OneMass.new(inertia: 2e-3, coulomb: 0.1, gravity: 0.34)
+      held.brake_torque = 0.25
+      expect(held.turn(0.0, 1e-3)).to eq(0.0)
+      held.brake_torque = 0.0
+      expect(held.turn(0.3, 1e-3)).to eq(0.0)
+      expect(held.turn(0.2, 1e-3)).to be < 0
+    end
+
+    # without its load 1e-3 kg·m² and no weight: 0.4/1e-3 rad/s²
+    it "turns its own inertia alone when it is uncoupled" do
+      mass = Gallop::Plant::OneMass.new(inertia: 2e-3, gravity: 0.34, motor_inertia: 1e-3)
+      mass.coupled = false
+      100.times { mass.turn(0.4, 1e-4) }
+      expect(mass.speed).to be_within(0.01).of(4.0)
+    end
+  end
+
+  describe Gallop::Plant::TwoMass do
+    belt = { inertia: 0.5e-4, load_inertia: 1.6e-4, stiffness: 91.0, damping: 0.0 }
+
+    # √(k (1/J_m + 1/J_l)) = √(91 · 26 250) = 1545.6 rad/s = 245.98 Hz: zero crossings of the twist after a kick, 32 half periods
+    it "swings with the resonance of its two masses" do
+      masses = described_class.new(**belt)
+      masses.turn(1.0, 1e-5)
+      crossings = []
+      last = 0.0
+      (1..10_000).each do |step|
+        masses.turn(0.0, 1e-5)
+        difference = masses.speed - masses.load_speed
+        crossings << step * 1e-5 if last * difference < 0
+        last = difference
+      end
+      half = (crossings[40] - crossings[8]) / 32
+      expect(1 / (2 * half)).to be_within(0.5).of(245.98)
+    end
+
+    # Torque at the motor at √(k/J_l) = 754.2 rad/s: the load swallows it, the motor hardly moves; beside it, at half, it does.
+    it "does not move its motor at the anti-resonance" do
+      swing = lambda do |omega|
+        masses = described_class.new(**belt, damping: 0.02)
+        (1..40_000).map { |step| masses.turn(0.05 * Math.sin(omega * step * 1e-5), 1e-5) }.last(8000).minmax.then { |low, high| high - low }
+      end
+      expect(swing.call(754.2)).to be < 0.2 * swing.call(377.1)
+    end
+
+    # Momentum: 0.1 N·m for 0.1 s on both masses
+    it "gains speed as one, and comes to rest as one" do
+      masses = described_class.new(**belt, damping: 0.02, coulomb: 0.02)
+      2000.times { masses.turn(0.12, 5e-5) }
+      expect(0.5e-4 * masses.speed + 1.6e-4 * masses.load_speed).to be_within(1e-4).of(0.01)
+      40_000.times { masses.turn(0.0, 5e-5) }
+      expect(masses).to be_at_rest
+    end
+
+    it "hangs on its belt under gravity, and falls when friction does not hold it" do
+      held = described_class.new(**belt, gravity: 0.05, coulomb: 0.06)
+      100.times { held.turn(0.0, 1e-4) }
+      expect(held).to be_at_rest
+      expect(held.twist).to be_within(1e-6).of(0.05 / 91)
+      falling = described_class.new(**belt, gravity: 0.05, coulomb: 0.02)
+      2000.times { falling.turn(0.0, 5e-5) }
+      expect(falling.speed).to be < -5
+    end
+
+    it "is the motor alone when uncoupled" do
+      masses = described_class.new(**belt)
+      masses.coupled = false
+      100.times { masses.turn(0.05, 1e-4) }
+      expect(masses.speed).to be_within(0.01).of(10.0)
+    end
+  end
+
+  describe Gallop::Plant::Brake do
+    def brake = described_class.new(torque: 3.2, release_time: 0.045, engage_time: 0.025)
+
+    it "grips until its coil has had voltage for the release time, and again after the engage time" do
+      brake = brake()
+      brake.powered = true
+      44.times { brake.grip_after(1e-3) }
+      expect(brake.grip).to eq(3.2)
+      2.times { brake.grip_after(1e-3) }
+      expect(brake.grip).to eq(0.0)
+      brake.powered = false
+      24.times { brake.grip_after(1e-3) }
+      expect(brake.grip).to eq(0.0)
+      2.times { brake.grip_after(1e-3) }
+      expect(brake.grip).to eq(3.2)
+    end
+
+    it "never opens without its wires, but by hand" do
+      brake = brake()
+      brake.wired = false
+      brake.powered = true
+      100.times { brake.grip_after(1e-3) }
+      expect(brake.grip).to eq(3.2)
+      brake.lifted = true
+      expect(brake.grip).to eq(0.0)
+    end
+  end
+
+  describe "an Encoder with its wiring" do
+    turn = Gallop::Plant::TWO_PI
+    def incremental = Gallop::Plant::Encoder.new(counts_per_turn: 10_000, kind: "incremental_halls", pole_pairs: 4)
+
+    # Turned three times and a bit, in small steps.
+    def turned(encoder, turns = 3.1)
+      (0..(turns.abs * 4000).round).each { |step| encoder.read(step / 4000.0 * Gallop::Plant::TWO_PI * (turns.positive? ? 1 : -1)) }
+      encoder
+    end
+
+    it "counts four a line, with an index pulse a turn" do
+      expect(turned(incremental)).to have_attributes(count: 31_000, index_count: 3, index_distance: be_within(5).of(10_000))
+      expect(turned(incremental, -2.1)).to have_attributes(count: -21_000, index_distance: be_within(5).of(-10_000))
+    end
+
+    it "counts backward with its channels exchanged" do
+      encoder = incremental
+      encoder.channels_exchanged = true
+      expect(turned(encoder).count).to eq(-31_000)
+    end
+
+    it "goes to and fro with the index on a channel's wire, and sees an index with every line" do
+      encoder = incremental
+      encoder.index_exchanged = true
+      expect(turned(encoder)).to have_attributes(count: be_between(0, 4), index_count: be_within(2).of(7750))
+    end
+
+    it "shows six hall states in an electrical turn, each a neighbour of the last" do
+      states = (0...240).map { |step| incremental.halls((step + 0.5) / 240 * turn) }.chunk_while { |a, b| a == b }.map(&:first)
+      expect(states.size).to eq(24)
+      expect(states.first(6)).to eq(Gallop::Plant::Encoder::HALL_STATES)
+    end
+
+    it "steps backward through the halls with two of their wires exchanged, and forward with all three moved on" do
+      direction = lambda do |order|
+        encoder = Gallop::Plant::Encoder.new(counts_per_turn: 24, kind: "halls", pole_pairs: 4)
+        encoder.hall_order = order
+        encoder.read(1.1 * turn) - encoder.read(0.1 * turn)
+      end
+      expect((0..5).map(&direction)).to eq([ 24, 24, 24, -24, -24, -24 ])
+    end
+
+    it "is silent without supply" do
+      encoder = incremental
+      encoder.powered = false
+      expect([ turned(encoder).count, encoder.halls(1.0) ]).to eq([ 0, 0 ])
+    end
+  end
+
   describe Gallop::Plant::MainsBus do
     def bus(**more) = described_class.new(mains_voltage: 230, capacitance: 1e-3, electronics_power: 1e-6, **more)
 

@@ -7,26 +7,29 @@ import { Action } from "../../parts/Action";
 import { clock } from "../../parts/format";
 import { TextField } from "../../parts/TextField";
 
-const WORD = { offline: "Not connected", connecting: "Connecting", reading: "Reading all values", online: "Connected", lost: "Connection lost" } as const;
-const COLOUR = { offline: "muted", connecting: "muted", reading: "info", online: "okText", lost: "fault" } as const;
+const WORD = { offline: "Not connected", connecting: "Connecting", reading: "Reading all values", online: "Connected", lost: "Connection lost", loader: "Waits for firmware" } as const;
+const COLOUR = { offline: "muted", connecting: "muted", reading: "info", online: "okText", lost: "fault", loader: "cautionText" } as const;
 
-/** The address, and the link to it. */
+/** Name and address, and the link there. */
 export function AddressCard({ drive }: { drive: Drive }) {
+  const [name, setName] = useState(drive.name);
   const [host, setHost] = useState(drive.host);
   const [port, setPort] = useState(String(drive.port));
   const [unit, setUnit] = useState(String(drive.unit));
-  const changed = host !== drive.host || port !== String(drive.port) || unit !== String(drive.unit);
-  const save = useAction(() => api.patch(`/drives/${drive.id}`, { host, port, unit }));
+  const moved = host !== drive.host || port !== String(drive.port) || unit !== String(drive.unit);
+  const changed = moved || name !== drive.name;
+  const save = useAction(() => api.patch(`/drives/${drive.id}`, { name, ...(moved ? { host, port, unit } : {}) }), { refresh: ["project", "projects", "logbook"] });
   return (
     <Box>
+      <TextField label="Name" value={name} onChange={setName} />
       <TextField label="Address" value={host} onChange={setHost} mono />
       <TextField label="Port" value={port} onChange={setPort} mono />
       <TextField label="Unit" value={unit} onChange={setUnit} mono hint="Modbus unit number; 1 unless a gateway is between." />
       <Flex gap="2" mt="2" wrap="wrap">
-        <LinkButton drive={drive} disabled={changed} />
+        <LinkButton drive={drive} disabled={moved} />
         {changed && (
           <Action disabled={save.isPending} onClick={() => save.mutate(undefined)}>
-            Keep address
+            {moved ? "Keep address" : "Rename"}
           </Action>
         )}
       </Flex>
@@ -67,6 +70,7 @@ function LinkReport({ drive }: { drive: Drive }) {
           </Progress.Track>
         </Progress.Root>
       )}
+      {link.state === "loader" && <Text fontSize="small">{link.message}</Text>}
       {link.state === "lost" && <Text fontSize="small">{link.message} It is tried again until you disconnect.</Text>}
       {link.state === "offline" && (
         <Text fontSize="small" color="muted">

@@ -5,9 +5,9 @@ import { useAction } from "../../api/useAction";
 import { Action } from "../../parts/Action";
 import { Card, Meta } from "../../parts/Card";
 import { clock, withUnit } from "../../parts/format";
+import { STANDING } from "../../parts/standing";
 import { Table } from "../../parts/Table";
 
-const STANDING = { proven: { word: "proven", colour: "okText" }, failed: { word: "not right", colour: "fault" }, stale: { word: "stale", colour: "bay" } } as const;
 
 /** "Turns in the right direction": what you saw at the machine, beside what was measured while it turned. */
 export function DirectionProof({ drive, verify }: { drive: Drive; verify: Verify }) {
@@ -31,13 +31,12 @@ export function DirectionProof({ drive, verify }: { drive: Drive; verify: Verify
           Not at all
         </Action>
       </Flex>
-      {last && <Result proof={last} />}
+      {last?.direction && <Result proof={last} result={last.direction} />}
     </Card>
   );
 }
 
-function Result({ proof }: { proof: Proof }) {
-  const { result } = proof;
+function Result({ proof, result }: { proof: Proof; result: NonNullable<Proof["direction"]> }) {
   return (
     <>
       <Table mt="2" aria-label="Measured">

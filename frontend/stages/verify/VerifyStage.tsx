@@ -2,6 +2,7 @@ import { Box, Grid } from "@chakra-ui/react";
 import { useVerify } from "../../api/queries";
 import type { Drive } from "../../api/types";
 import { Column, PageHead } from "../../parts/Columns";
+import { SignalFindings } from "../SignalFindings";
 import { DirectionProof } from "./DirectionProof";
 import { FaultHistory } from "./FaultHistory";
 import { GaitPicker } from "./GaitPicker";
@@ -24,6 +25,7 @@ export function VerifyStage({ drive }: { drive: Drive }) {
           <SpeedControl drive={drive} verify={verify} />
         </Column>
         <Column title="Follows" note="live from the drive">
+          <SignalFindings drive={drive} />
           <StripChart drive={drive} />
           <StatusBits drive={drive} verify={verify} />
         </Column>

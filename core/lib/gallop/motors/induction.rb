@@ -8,29 +8,41 @@ module Gallop
       include InductionFigures
       include InductionRules
       include InductionProposals
+      include InductionEnvelope
 
-      field = ->(key, label, unit, low, high, help, **more) { Facts::Field.new(key: key, label: label, unit: unit, minimum: low, maximum: high, help: help, **more) }
+      CHARTS = %i[envelope].freeze
 
       FIELDS = [
-        field.("type", "Type", "", nil, nil, "What the nameplate calls the motor. For the record.", text: true, required: false),
-        field.("rated_power", "Rated power", "kW", 0.01, 1000, "Shaft power, not what the motor takes in."),
-        field.("rated_voltage", "Rated voltage", "V", 10, 1000, "Between two lines, in the connection that is wired: the higher figure for star, the lower for delta."),
-        field.("rated_current", "Rated current", "A", 0.05, 2000, "In the same connection as the voltage: the smaller figure for star."),
-        field.("rated_frequency", "Rated frequency", "Hz", 5, 400, "Frequency of the nameplate column that is used."),
-        field.("rated_speed", "Rated speed", "rpm", 10, 24_000, "Speed at rated power: a little below the synchronous speed."),
-        field.("power_factor", "Power factor", "", 0.2, 1, "cos φ at rated power.", step: 0.01),
-        field.("pole_pairs", "Pole pairs", "", 1, 30, "Half the number of poles. Not always on the plate: it follows from frequency and speed.", whole: true, required: false, step: 1),
-        field.("thermal_time", "Winding time constant", "s", 1, 36_000, "How fast the motor warms. Cast-iron motors of this size lie around 600 to 1 500 s.", required: false, group: "Protection"),
-        field.("top_speed", "Top speed allowed", "rpm", 1, 24_000, "Highest speed that motor and machine may reach.", group: "Protection")
+        field("type", "Type", "", nil, nil, "What the nameplate calls the motor. For the record.", text: true, required: false),
+        field("rated_power", "Rated power", "kW", 0.01, 1000, "Shaft power, not what the motor takes in."),
+        field("rated_voltage", "Rated voltage", "V", 10, 1000, "Between two lines, in the connection that is wired: the higher figure for star, the lower for delta."),
+        field("rated_current", "Rated current", "A", 0.05, 2000, "In the same connection as the voltage: the smaller figure for star."),
+        field("rated_frequency", "Rated frequency", "Hz", 5, 400, "Frequency of the nameplate column that is used."),
+        field("rated_speed", "Rated speed", "rpm", 10, 24_000, "Speed at rated power: a little below the synchronous speed."),
+        field("power_factor", "Power factor", "", 0.2, 1, "cos φ at rated power.", step: 0.01),
+        field("pole_pairs", "Pole pairs", "", 1, 30, "Half the number of poles. Not always on the plate: it follows from frequency and speed.", whole: true, required: false, step: 1),
+        field("thermal_time", "Winding time constant", "s", 1, 36_000, "How fast the motor warms. Cast-iron motors of this size lie around 600 to 1 500 s.", required: false, group: "Protection"),
+        field("top_speed", "Top speed allowed", "rpm", 1, 24_000, "Highest speed that motor and machine may reach.", group: "Protection")
       ].freeze
 
       CONSEQUENCES = %i[synchronous_speed_follows pole_pairs_follow rated_slip rated_torque efficiency volts_per_hertz frequency_at_top_speed
-                        field_weakening no_load_current stator_resistance].freeze
+                        field_weakening no_load_current stator_resistance cable_drop switching_says].freeze
       RULES = %i[pole_pairs_impossible speed_at_or_above_synchronous slip_unusual efficiency_impossible voltage_above_supply drive_too_small
-                 drive_frequency_exceeded top_speed_high voltage_below_supply].freeze
+                 drive_frequency_exceeded top_speed_high voltage_below_supply cable_drops_much switching_leaves_too_little no_sensor].freeze
       PROPOSALS = %i[propose_type propose_power propose_voltage propose_current propose_frequency propose_speed propose_power_factor propose_pole_pairs
                      propose_torque propose_stator_resistance propose_no_load_current propose_boost propose_thermal_time propose_speed_limit
-                     propose_highest_speed propose_output_frequency propose_current_limit].freeze
+                     propose_highest_speed propose_output_frequency propose_current_limit propose_sensor propose_switching].freeze
+
+      def self.fields(_typed) = FIELDS
+
+      # Given, or as it follows from frequency and speed.
+      def pole_pairs_known = pairs
+      def slip_of_rating = slip_possible? ? slip : nil
+
+      # Up to the drive's peak current the torque goes with the current.
+      def usable_torque
+        torque && si("rated_current") && torque * [ rating(:peak_current) / si("rated_current"), 1.5 ].min
+      end
     end
   end
 end

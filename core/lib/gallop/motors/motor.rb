@@ -2,64 +2,31 @@
 
 module Gallop
   module Motors
-    # What all kinds of motors share: reading the facts, collecting what follows. Subclasses name their FIELDS, CONSEQUENCES, RULES and
-    # PROPOSALS; each name is a method that returns its object, or nil where the facts for it are missing or it does not apply.
-    class Motor
-      RPM = 60 / (2 * Math::PI)
-      SQRT2 = Math.sqrt(2)
-      SQRT3 = Math.sqrt(3)
+    # What all kinds of motors share. Subclasses name their FIELDS.
+    class Motor < FactStage
+      include Surroundings
 
-      attr_reader :sheet, :profile
+      # What other stages rest on. @return [Integer, nil]
+      def pole_pairs_known = si("pole_pairs")&.round
 
-      def initialize(profile, typed)
-        @profile = profile
-        @sheet = Facts::Sheet.new(self.class::FIELDS, typed)
-      end
+      # Rated slip, where the kind of motor has any. @return [Float, nil] share of the synchronous speed
+      def slip_of_rating = nil
 
-      # @return [Assessment]
-      def assessment
-        findings = collect(self.class::RULES)
-        Assessment.new(
-          consequences: collect(self.class::CONSEQUENCES), findings: Finding.in_order(findings), missing: sheet.missing.map(&:key),
-          proposals: findings.any?(&:blocker?) ? [] : collect(self.class::PROPOSALS)
-        )
+      # What motor and drive give for a short time, together. @return [Float, nil] N·m
+      def usable_torque
+        with("peak_current", "torque_constant") { |peak, constant| [ peak, rating(:peak_current) ].min * constant }
       end
 
       private
 
-      # An absurd but readable set of facts may lead to an infinite figure; that is nothing that can be shown.
-      def collect(names)
-        names.filter_map { |name| send(name) }.reject { |item| item.is_a?(Consequence) && !item.value.to_f.finite? }
-      end
+      def fields(typed) = self.class.fields(typed) + Surroundings.fields(profile)
 
-      # @return [Float, nil] a fact in SI
-      def si(key) = sheet.si(key)
+      # What the drive can put out between two lines, rms.
+      def supply_line_voltage = profile.rating.fetch(:mains_voltage) { rating(:bus_voltage) / SQRT2 }
 
-      # Yields the given facts in SI when all are there.
-      def with(*keys)
-        values = keys.map { |key| si(key) }
-        yield(*values) if values.none?(&:nil?)
-      end
-
-      def rating(key) = profile.rating.fetch(key)
-      def bus_voltage = rating(:mains_voltage) * SQRT2
-      def weakest_bus_voltage = bus_voltage * (1 - rating(:mains_tolerance))
-
-      def consequence(id, label, value, unit, decimals = nil, note = nil)
-        Consequence.new(id: id, label: label, value: value, unit: unit, decimals: decimals, note: note)
-      end
-
-      def finding(severity, id, headline, reason, remedy = nil, facts: [], values: [], change: nil)
-        Finding.new(id: id, severity: severity, headline: headline, reason: reason, remedy: remedy, facts: facts.map(&:to_s), values: values, change: change)
-      end
-
-      # A fact that one entry of the drive takes over as it is.
-      def take_over(key, entry_key, reason = nil, facts: [ key ])
-        value = si(key) or return
-        unit = profile.fetch(entry_key).unit
-        figure = unit.empty? ? value : Quantities::Unit.fetch(unit).from_si(value)
-        propose(entry_key, figure, reason || "as given", facts: facts)
-      end
+      def bus_voltage = profile.rating.fetch(:bus_voltage) { rating(:mains_voltage) * SQRT2 }
+      def weakest_bus_voltage = bus_voltage * (1 - supply_tolerance)
+      def supply_tolerance = profile.rating.fetch(:bus_tolerance) { rating(:mains_tolerance) }
 
       def propose_type = sheet["type"] && propose("motor.catalogue_number", sheet["type"].byteslice(0, 32).scrub(""), "as given", facts: %w[type])
       def propose_thermal_time = take_over("thermal_time", "motor.thermal_time")
@@ -72,17 +39,6 @@ module Gallop
         finding(:caution, "drive_too_small", "The motor takes #{show(current, 'A')}, the drive gives #{show(limit, 'A')}",
                 "Above #{percent(limit / current)} of the rated current the drive is at its limit.", "Take a larger drive if the machine needs the full torque.", facts: %w[rated_current])
       end
-
-      # Only what the drive can hold is proposed.
-      def propose(entry_key, figure, reason, facts: [])
-        entry = profile.fetch(entry_key)
-        return if entry.text? ? figure.empty? : !(figure.to_f.finite? && entry.raw_range.cover?(entry.raw(figure)))
-        Proposal.new(key: entry_key, figure: figure, reason: reason, facts: facts.map(&:to_s))
-      end
-
-      def show(value, unit, decimals = nil) = Quantities.format(value, unit, decimals)
-      def percent(ratio) = show(ratio * 100, "%", 0)
-      def rpm(speed) = show(speed * RPM, "rpm", 0)
     end
   end
 end

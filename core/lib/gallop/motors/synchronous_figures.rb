@@ -31,7 +31,7 @@ module Gallop
         speed = voltage_limited_speed(torque, bus_voltage) or return
         weakest = voltage_limited_speed(torque, weakest_bus_voltage)
         consequence("top_speed_on_bus", "Top speed on a #{show(bus_voltage, 'V', 0)} bus", speed * Motor::RPM, "rpm", 0,
-                    "At rated torque with 6 % voltage in reserve; #{rpm(weakest)} when the mains is 10 % low.")
+                    "At rated torque with 6 % voltage in reserve; #{rpm(weakest)} when the supply is #{(supply_tolerance * 100).round} % low.")
       end
 
       def output_frequency

@@ -6,21 +6,27 @@ module Gallop
     module SynchronousProposals
       private
 
-      def propose_rated_current = take_over("rated_current", "motor.rated_current")
+      def propose_rated_current = take_over("rated_current", "motor.rated_current", converted("current_form", "as given"))
       def propose_rated_torque = take_over("rated_torque", "motor.rated_torque")
       def propose_rated_speed = take_over("rated_speed", "motor.rated_speed")
-      def propose_pole_pairs = take_over("pole_pairs", "motor.pole_pairs")
-      def propose_torque_constant = take_over("torque_constant", "motor.torque_constant")
-      def propose_peak_current = take_over("peak_current", "motor.peak_current")
+      def propose_pole_pairs = poles_odd ? nil : take_over("pole_pairs", "motor.pole_pairs", form("count_form") == "poles" ? "half the poles" : "as given")
+      def propose_torque_constant
+        given = sheet["torque_constant"]
+        take_over("torque_constant", "motor.torque_constant", given ? converted("current_form", "as given") : "√3 times the voltage constant", facts: given ? %w[torque_constant current_form] : %w[voltage_constant])
+      end
+      def propose_peak_current = take_over("peak_current", "motor.peak_current", converted("current_form", "as given"))
       def propose_inertia = take_over("rotor_inertia", "motor.rotor_inertia")
 
       def propose_resistance
-        phase_resistance && propose("motor.phase_resistance", phase_resistance, "half the figure between two lines", facts: %w[line_resistance])
+        phase_resistance && propose("motor.phase_resistance", phase_resistance, winding_reason, facts: %w[line_resistance winding_form])
       end
 
       def propose_inductance
-        phase_inductance && propose("motor.phase_inductance", phase_inductance * 1e3, "half the figure between two lines", facts: %w[line_inductance])
+        phase_inductance && propose("motor.phase_inductance", phase_inductance * 1e3, winding_reason, facts: %w[line_inductance winding_form])
       end
+
+      def winding_reason = form("winding_form") == "phase" ? "as given, of one phase" : "half the figure between two lines"
+      def converted(key, otherwise) = form(key) == "peak" ? "the printed peak figure, as rms" : otherwise
 
       def propose_current_limit
         with("peak_current", "rated_current") do |peak, rated|

@@ -12,16 +12,17 @@ module Gallop
           limit = rating(:output_frequency)
           next if frequency <= limit
           most = (limit / (speed / (2 * Math::PI))).floor
-          finding(:blocker, "pole_pairs_too_many", "#{sheet['pole_pairs']} pole pairs cannot be run at #{rpm(speed)} on this drive",
+          finding(:blocker, "pole_pairs_too_many", "#{pairs} pole pairs cannot be run at #{rpm(speed)} on this drive",
                   "That needs #{show(frequency, 'Hz', 0)} at the motor; the drive ends at #{show(limit, 'Hz', 0)}.",
-                  most.positive? ? "Check whether the nameplate counts poles: #{sheet['pole_pairs']} poles are #{show(sheet['pole_pairs'] / 2.0, nil, sheet['pole_pairs'].odd? ? 1 : 0)} pairs. At most #{most} pairs fit this speed." : "Lower the top speed.",
+                  most.positive? ? "Check whether the nameplate counts poles: #{pairs} poles are #{show(pairs / 2.0, nil, pairs.odd? ? 1 : 0)} pairs. At most #{most} pairs fit this speed." : "Lower the top speed.",
                   facts: %w[pole_pairs top_speed], change: halved_poles(most))
         end
       end
 
+      def pairs = pole_pairs_known
+
       def halved_poles(most)
-        pairs = sheet["pole_pairs"]
-        { fact: "pole_pairs", text: (pairs / 2).to_s } if pairs.even? && pairs / 2 <= most
+        { fact: "pole_pairs", text: (pairs / 2).to_s } if form("count_form") != "poles" && pairs.even? && pairs / 2 <= most
       end
 
       # The inductive drop at rated speed and current alone must stay below the voltage there is.
@@ -31,7 +32,7 @@ module Gallop
           available = bus_voltage / Motor::SQRT3
           next if drop <= available
           finding(:blocker, "reactance_too_large", "Inductance and pole pairs leave no voltage for torque",
-                  "At #{rpm(speed)} with #{sheet['pole_pairs']} pole pairs, #{show(si('line_inductance') * 1e3, 'mH', 2)} takes #{show(drop, 'V', 0)} at rated current; the bus gives #{show(available, 'V', 0)} a phase.",
+                  "At #{rpm(speed)} with #{pairs} pole pairs, #{show(si('line_inductance') * 1e3, 'mH', 2)} takes #{show(drop, 'V', 0)} at rated current; the bus gives #{show(available, 'V', 0)} a phase.",
                   "Check the unit of the inductance and the pole pairs.", facts: %w[line_inductance pole_pairs rated_speed rated_current])
         end
       end
@@ -57,7 +58,7 @@ module Gallop
           gap = ke * Motor::SQRT3 / kt - 1
           next if gap.abs <= 0.06
           finding(:caution, "constants_disagree", "Torque and voltage constant disagree by #{percent(gap.abs)}",
-                  "#{show(si('torque_constant'), 'N·m/A')} belongs to #{show(kt / Motor::SQRT3 * 1000 / Motor::RPM, 'V/krpm', 1)} line to line, rms; #{show(sheet['voltage_constant'], 'V/krpm', 1)} is given.",
+                  "#{show(si('torque_constant'), 'N·m/A')} belongs to #{show(kt / Motor::SQRT3 * 1000 / Motor::RPM, 'V/krpm', 1)} line to line, rms; #{show(ke * 1000 / Motor::RPM, 'V/krpm', 1)} is given.",
                   "Check whether one of them is a phase or a peak figure.", facts: %w[torque_constant voltage_constant])
         end
       end
@@ -82,8 +83,8 @@ module Gallop
         top = si("top_speed") or return
         reach = voltage_limited_speed(0.0, weakest_bus_voltage) or return
         return if top <= reach
-        finding(:caution, "top_speed_beyond_bus", "#{rpm(top)} cannot be reached on a weak mains: the back-EMF ends it at #{rpm(reach)}",
-                "With the mains 10 % low the bus has #{show(weakest_bus_voltage, 'V', 0)}; the magnets alone use that up.", "Lower the top speed, or accept less at low mains.",
+        finding(:caution, "top_speed_beyond_bus", "#{rpm(top)} cannot be reached on a weak supply: the back-EMF ends it at #{rpm(reach)}",
+                "With the supply #{(supply_tolerance * 100).round} % low the bus has #{show(weakest_bus_voltage, 'V', 0)}; the magnets alone use that up.", "Lower the top speed, or accept less on a weak supply.",
                 facts: %w[top_speed torque_constant])
       end
 

@@ -1,16 +1,21 @@
 # frozen_string_literal: true
 
+require "ipaddr"
+
 module Gallop
   module Objects
     # One entry of the object dictionary. Three forms of a value are told apart: raw (what the wire carries), figure (raw × scale, in
     # the entry's unit) and text. Range and default are figures.
     #
     # access: ro, rw, wo, const. effect: at_once, when_disabled, after_restart. locked: true refuses writes while operation is
-    # enabled. stored: kept by the store command. live: part of the block that is polled.
+    # enabled. stored: kept by the store command. live: part of the block that is polled. since: firmware that brought it. kept: the
+    # stand-in keeps it and does not act on it yet. derived: how it follows from the entries of derived_from. grid: the drive rounds to
+    # multiples of it (figure). hazard: what may happen; always, or with hazard_choices, or beyond hazard_above (figure).
     Entry = Record.define(
       :index, :subindex, :key, :name, :group, :type, :register, :help,
       access: "rw", effect: "at_once", locked: false, stored: nil, live: false, unit: "", scale: 1, decimals: nil, minimum: nil, maximum: nil,
-      default: 0, bits: {}, choices: {}, synonyms: [], words: nil, hazard: nil
+      default: 0, bits: {}, choices: {}, synonyms: [], words: nil, since: nil, kept: false, derived: nil, derived_from: [], related: [], grid: nil,
+      octets: false, hexadecimal: false, hazard: nil, hazard_choices: nil, hazard_above: nil
     ) do
       def data_type = DataType.fetch(type)
       def register_count = words || data_type.words
@@ -48,10 +53,19 @@ module Gallop
 
       def decimals_shown = decimals || (data_type.float? ? nil : [ -Math.log10(scale).floor, 0 ].max)
 
-      # @return [String] for reading: figure with unit, the name of a choice, or the text
+      # @return [Boolean] whether this value is a hazard as it stands
+      def hazardous?(raw)
+        return false if hazard.nil? || raw.nil?
+        return hazard_choices.include?(raw) if hazard_choices
+        hazard_above ? figure(raw).abs > hazard_above : raw != default_raw
+      end
+
+      # @return [String] for reading: figure with unit, the name of a choice, the names of the bits that are on, or the text
       def show(raw)
         return "–" if raw.nil?
         return raw if text?
+        return Network.dotted(raw) if octets
+        return Kernel.format("0x%0#{register_count * 4}X", raw) if hexadecimal
         return choices[raw] ? "#{choices[raw]} (#{raw})" : raw.to_s if choices.any?
         return Kernel.format("0x%04X", raw) if bits.any?
         Quantities.format(figure(raw), unit, decimals_shown)
@@ -59,10 +73,11 @@ module Gallop
 
       # @param typed [String] @return [Integer, Float, String] raw @raise [Unacceptable]
       def parse(typed)
-        return check(typed.to_s) if text?
+        return check(typed.to_s.strip) if text?
+        return check(octets_of(typed)) if octets
         return choice(typed) if choices.any?
         return check(Integer(typed.to_s.strip)) if typed.to_s.match?(/\A\s*0x\h{1,8}\s*\z/)
-        check(raw(Quantities.parse(typed, unit: unit)))
+        check(raw(Quantities.parse(bare(typed), unit: unit)))
       rescue Quantities::Unreadable => e
         raise Unacceptable, "#{name}: #{e.message}"
       end
@@ -81,6 +96,16 @@ module Gallop
 
       private
 
+      # Units that cannot be converted (counts, a gain's) may be typed behind the figure all the same.
+      def bare(typed) = Quantities::Unit.find(unit) ? typed : typed.to_s.strip.delete_suffix(unit)
+
+      def octets_of(typed)
+        address = IPAddr.new(typed.to_s.strip)
+        address.ipv4? && !typed.include?("/") ? address.to_i : refuse("an IPv4 address like 192.168.30.11 is expected, not “#{typed}”")
+      rescue IPAddr::Error
+        refuse("an IPv4 address like 192.168.30.11 is expected, not “#{typed}”")
+      end
+
       def choice(typed)
         text = typed.to_s.strip
         found = choices.find { |value, name| value.to_s == text || name.casecmp?(text) }
@@ -90,6 +115,8 @@ module Gallop
       def check_text(raw)
         refuse "a text is expected" unless raw.is_a?(String)
         refuse "the text has #{raw.bytesize} bytes, #{register_count * 2} fit" if raw.bytesize > register_count * 2
+        refuse "line breaks and control characters cannot be kept" if raw.match?(/[[:cntrl:]]/)
+        refuse "spaces at its ends cannot be kept" if raw != raw.strip
         raw
       end
 

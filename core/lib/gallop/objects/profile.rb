@@ -1,23 +1,22 @@
 # frozen_string_literal: true
 
-require "yaml"
-
 module Gallop
   module Objects
-    # A device profile: a family's ratings, groups, entries and faults, read from core/profiles/FAMILY.yml.
+    # A device profile: a family's ratings, groups, entries and faults, read from core/profiles/FAMILY.yml and what that includes.
     #
     #   profile = Gallop::Objects::Profile.load("haflinger")
     #   profile["motor.pole_pairs"].register
+    #   profile.at_version("1.0.0").missing_functions   # => [ "Notch filters", … ]
     class Profile
       STORED_OFFSET = 0x8000 # a stored value is read at its register + this
-      DIRECTORY = File.join(Core::ROOT, "profiles")
-      FAMILIES = %w[haflinger shire].freeze
+      FAMILIES = %w[haflinger shire fjord].freeze
 
-      attr_reader :family, :title, :motor_kind, :rating, :groups, :entries, :faults, :firmware, :product_code, :speed_command
+      attr_reader :family, :title, :motor_kind, :rating, :groups, :entries, :faults, :firmware, :version, :product_code, :speed_command,
+                  :functions, :restores
 
       def self.load(family)
         raise ArgumentError, "no profile of a family “#{family}”; known are #{FAMILIES.join(', ')}" unless FAMILIES.include?(family)
-        (@loaded ||= {})[family] ||= new(merge(read("common"), read(family)))
+        (@loaded ||= {})[family] ||= new(ProfileSource.new(family).data)
       end
 
       # @param product_code [String] of the device identification @return [Profile, nil]
@@ -25,33 +24,44 @@ module Gallop
         FAMILIES.map { |family| load(family) }.find { |profile| product_code.to_s.start_with?(profile.product_code) }
       end
 
-      def self.read(name)
-        YAML.safe_load_file(File.join(DIRECTORY, "#{name}.yml"), permitted_classes: [], symbolize_names: false)
-      end
-
-      # Family entries take the place of common ones with the same key.
-      def self.merge(common, family)
-        family.merge(
-          "groups" => common["groups"].merge(family["groups"] || {}),
-          "faults" => common["faults"].merge(family["faults"] || {}),
-          "entries" => (common["entries"] + family["entries"]).group_by { |row| row["key"] }.map { |_, rows| rows.reduce(:merge) }
-        )
-      end
-      private_class_method :read, :merge
-
-      def initialize(data)
+      # @param data [Hash] as ProfileSource gives it @param version [String, nil] firmware; nil for the newest that the profile knows
+      def initialize(data, version: nil)
+        @data = data
         @family = data.fetch("family")
         @title = data.fetch("title")
         @motor_kind = data.fetch("motor_kind").to_sym
         @product_code = data.fetch("product_code")
         @firmware = data.fetch("firmware")
+        @version = version || @firmware
         @speed_command = data.fetch("speed_command")
+        @volatile = data["memory"] == "volatile"
         @rating = data.fetch("rating").transform_keys(&:to_sym).freeze
         @groups = data.fetch("groups").freeze
+        @functions = data.fetch("functions").freeze
         @faults = data.fetch("faults").to_h { |code, row| [ code, Fault.new(code: code, **row.transform_keys(&:to_sym)) ] }.freeze
-        @entries = data.fetch("entries").map { |row| build(row) }.sort_by { |entry| [ entry.index, entry.subindex ] }.freeze
+        @entries = data.fetch("entries").map { |row| build(row) }.select { |entry| there?(entry) }.sort_by { |entry| [ entry.index, entry.subindex ] }.freeze
         index_entries
+        @restores = data.fetch("restores").map { |key, row| RestoreGroup.new(key: key, title: row.fetch("title"), groups: row["groups"], except: row["except"]) }
+                        .select { |restore| self[restore.key] && settings_of(restore).any? }.freeze
       end
+
+      # The dictionary as a drive with that firmware has it. An unreadable version counts as the newest.
+      # @param version [String] e.g. "1.0.0" @return [Profile]
+      def at_version(version)
+        return self if version == @version || !version.to_s.match?(/\A\d+(\.\d+){0,3}\z/)
+        (@versions ||= {})[version] ||= self.class.new(@data, version: version)
+      end
+
+      # The dictionary with these keys alone. @return [Profile]
+      def only(keys)
+        rows = @data.fetch("entries").select { |row| keys.include?(row["key"]) }
+        self.class.new(@data.merge("entries" => rows, "restores" => {}), version: version)
+      end
+
+      # Functions that the profile knows and this firmware lacks.
+      # @return [Array<String>]
+      def missing_functions = functions.reject { |_, since| reached?(since) }.keys
+      def outdated? = Gem::Version.new(version) < Gem::Version.new(firmware)
 
       def [](key) = @by_key[key]
       def fetch(key) = @by_key.fetch(key) { raise KeyError, "#{title} has no value “#{key}”" }
@@ -61,12 +71,25 @@ module Gallop
       def live = @live ||= entries.select(&:live).sort_by(&:register)
       def fault(code) = faults[code] || Fault.unknown(code)
 
+      # Whether the drive keeps nothing when power goes: it has no stored memory, and starts with factory values.
+      def volatile? = @volatile
+      def stored_settings = volatile? ? [] : settings
+
+      # @return [Hash{String => Object}] raw by key of all settings, as they leave the works
+      def factory = @factory ||= settings.to_h { |entry| [ entry.key, entry.default_raw ] }.freeze
+
+      # @param restore [RestoreGroup] @return [Array<Entry>] that it puts back
+      def settings_of(restore) = settings.select { |entry| restore.covers?(entry.group) }
+
+      # Entries that name this one as what they are derived from or go together with.
+      def users_of(entry) = entries.select { |other| other.derived_from.include?(entry.key) || other.related.include?(entry.key) }
+
       # Contiguous register ranges that cover the given entries, each within one Modbus read.
       # @return [Array<Range>] of registers, end excluded
       def spans(entries, most: Modbus::MOST_READ)
         entries.sort_by(&:register).each_with_object([]) do |entry, spans|
           last = spans.last
-          if last && last.end == entry.register && entry.registers.end - last.begin <= most
+          if last && entry.registers.end - last.begin <= most && last.end == entry.register
             spans[-1] = last.begin...entry.registers.end
           else
             spans << entry.registers
@@ -75,6 +98,9 @@ module Gallop
       end
 
       private
+
+      def there?(entry) = entry.since.nil? || reached?(entry.since)
+      def reached?(since) = Gem::Version.new(since) <= Gem::Version.new(version)
 
       def build(row)
         Entry.new(**row.transform_keys(&:to_sym).merge(
@@ -87,14 +113,15 @@ module Gallop
       def index_entries
         @by_key = unique(:key)
         @by_address = entries.to_h { |entry| [ [ entry.index, entry.subindex ], entry ] }
+        raise ArgumentError, "#{family}: an index and sub-index is there twice" if @by_address.size < entries.size
         @by_register = {}
-        entries.each do |entry|
-          entry.registers.each do |register|
-            other = @by_register[register]
-            raise ArgumentError, "#{family}: #{entry.key} and #{other.key} share register #{register}" if other
-            @by_register[register] = entry
-          end
-        end
+        entries.each { |entry| entry.registers.each { |register| claim(register, entry) } }
+      end
+
+      def claim(register, entry)
+        other = @by_register[register]
+        raise ArgumentError, "#{family}: #{entry.key} and #{other.key} share register #{register}" if other
+        @by_register[register] = entry
       end
 
       def unique(member)

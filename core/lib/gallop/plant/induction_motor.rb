@@ -50,6 +50,12 @@ module Gallop
         @torque = 1.5 * @pole_pairs * @k_r * (@psi_alpha * @i_beta - @psi_beta * @i_alpha)
       end
 
+      # With U not connected no current can flow along α.
+      def open_phase_u(_angle)
+        @i_alpha = 0.0
+        @torque = 1.5 * @pole_pairs * @k_r * (@psi_alpha * @i_beta)
+      end
+
       # The stage is off: no stator current, the rotor flux dies away with its own time constant.
       def open_circuit(speed, dt)
         @i_alpha = @i_beta = @copper_loss = @electrical_power = @torque = 0.0

@@ -18,8 +18,9 @@ module Gallop
       # @param source_resistance [Float] Ω of mains and rectifier, @param precharge_resistance [Float] Ω
       # @param brake_resistance [Float, nil] Ω; nil where no resistor is fitted
       # @param electronics_power [Float] W drawn as long as the electronics run
+      # @param charged [Boolean] begin with the bus at the peak of the mains instead of empty
       def initialize(mains_voltage:, capacitance:, source_resistance: 0.6, precharge_resistance: 47.0, brake_resistance: nil,
-                     electronics_power: 12.0, mains_on: true)
+                     electronics_power: 12.0, mains_on: true, charged: false)
         @mains_peak = mains_voltage * Math.sqrt(2)
         @capacitance = capacitance.to_f
         @source_conductance = 1.0 / source_resistance
@@ -28,9 +29,9 @@ module Gallop
         @chopper_on_voltage = @chopper_off_voltage = Float::INFINITY
         @electronics_power = electronics_power.to_f
         @mains_on = mains_on
-        @voltage = 0.0
+        @voltage = charged ? @mains_peak : 0.0
         @chopper_on = false
-        @precharged = false
+        @precharged = charged
         @resistor_energy = 0.0
       end
 

@@ -2,17 +2,22 @@
 
 module Gallop
   module Plant
-    # One rigid inertia at the motor shaft with breakaway, Coulomb and viscous friction and an outside torque. Semi-implicit
-    # Euler; friction never reverses the motion within a step but brings it to rest.
+    # One rigid inertia at the motor shaft with breakaway, Coulomb and viscous friction, gravity, a holding brake and an outside torque.
+    # Semi-implicit Euler; friction never reverses the motion within a step but brings it to rest.
     class OneMass
-      attr_reader :angle, :speed, :acceleration, :inertia, :friction_torque
-      # N·m from outside (load, hand), positive in the direction of positive speed
-      attr_accessor :outside_torque
+      attr_reader :angle, :speed, :acceleration, :inertia, :friction_torque, :coupled
+      # N·m from outside (hand), positive in the direction of positive speed; N·m with which the holding brake grips
+      attr_accessor :outside_torque, :brake_torque
 
       # @param inertia [Float] kg·m², @param coulomb, breakaway [Float] N·m, @param viscous [Float] N·m·s/rad
-      # @param load_torque [Float] N·m that opposes motion, @param angle [Float] rad at the start
-      def initialize(inertia:, coulomb: 0.0, viscous: 0.0, breakaway: nil, load_torque: 0.0, angle: 0.0)
-        @inertia = inertia.to_f
+      # @param load_torque [Float] N·m that opposes motion, @param gravity [Float] N·m that pulls against the positive direction
+      # @param motor_inertia [Float, nil] kg·m² that is left when the load is uncoupled, @param angle [Float] rad at the start
+      def initialize(inertia:, coulomb: 0.0, viscous: 0.0, breakaway: nil, load_torque: 0.0, gravity: 0.0, motor_inertia: nil, angle: 0.0)
+        @whole_inertia = @inertia = inertia.to_f
+        @motor_inertia = (motor_inertia || inertia).to_f
+        @whole_gravity = @gravity = gravity.to_f
+        @coupled = true
+        @brake_torque = 0.0
         @coulomb = coulomb.to_f
         @viscous = viscous.to_f
         @breakaway = (breakaway || coulomb).to_f
@@ -31,18 +36,26 @@ module Gallop
         @load_torque = torque.to_f.abs
       end
 
+      # Without its load the motor turns its own inertia alone.
+      def coupled=(coupled)
+        @coupled = coupled
+        @inertia = coupled ? @whole_inertia : @motor_inertia
+        @gravity = coupled ? @whole_gravity : 0.0
+      end
+
       # @param torque [Float] N·m of the motor on the shaft, held for dt
       # @return [Float] rad/s at the end of the step
       def turn(torque, dt)
-        driving = torque + @outside_torque
+        driving = torque + @outside_torque - @gravity
         before = @speed
+        opposing = @brake_torque + (@coupled ? @load_torque : 0.0)
         if before.zero?
-          start(driving, dt)
+          start(driving, opposing, dt)
         else
-          @friction_torque = before.positive? ? @coulomb + @load_torque : -@coulomb - @load_torque
+          @friction_torque = before.positive? ? @coulomb + opposing : -@coulomb - opposing
           # viscous drag is taken implicitly: stable at any step
           after = (before + (driving - @friction_torque) * dt / @inertia) / (1 + @viscous * dt / @inertia)
-          @speed = crosses_rest?(before, after) && driving.abs <= @breakaway + @load_torque ? 0.0 : after
+          @speed = crosses_rest?(before, after) && driving.abs <= @breakaway + opposing ? 0.0 : after
         end
         @acceleration = (@speed - before) / dt
         @angle += 0.5 * (before + @speed) * dt
@@ -59,11 +72,10 @@ module Gallop
 
       private
 
-      def start(driving, dt)
-        holding = @breakaway + @load_torque
-        return @friction_torque = driving if driving.abs <= holding
+      def start(driving, opposing, dt)
+        return @friction_torque = driving if driving.abs <= @breakaway + opposing
         sign = driving.positive? ? 1.0 : -1.0
-        @friction_torque = sign * (@coulomb + @load_torque)
+        @friction_torque = sign * (@coulomb + opposing)
         @speed = (driving - @friction_torque) * dt / @inertia
       end
 

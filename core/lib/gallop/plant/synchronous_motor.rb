@@ -62,6 +62,16 @@ module Gallop
         @torque = @torque_factor * (@flux + (@l_d - @l_q) * i_d) * i_q
       end
 
+      # With U not connected no current can flow along α: what is left flows between V and W.
+      # @param angle [Float] rad of the shaft
+      def open_phase_u(angle)
+        electrical = angle * @pole_pairs + @magnet_offset
+        @i_alpha = 0.0
+        @i_d = Math.sin(electrical) * @i_beta
+        @i_q = Math.cos(electrical) * @i_beta
+        @torque = @torque_factor * (@flux + (@l_d - @l_q) * @i_d) * @i_q
+      end
+
       # The power stage is off. The free-wheeling diodes end the currents within a fraction of a millisecond; the energy is
       # small against the bus and is left out. The shaft is dragged by nothing.
       def open_circuit(_speed, _dt)

@@ -6,22 +6,34 @@ module Gallop
     # The torque-off channels act here, on the hardware, whatever the firmware wants.
     class Axis
       SWITCH_DROP = 1.6 # V over transistor or diode, for the losses of the stage
+      INPUTS = 6 # digital, besides the torque-off channels
       SQRT3 = Math.sqrt(3)
       BUS_STEP = 0.24e-3 # s
 
-      attr_reader :motor, :mechanics, :bus, :sensor, :encoder, :winding, :heat_sink
-      attr_accessor :torque_off_a_closed, :torque_off_b_closed, :hand_torque
+      attr_reader :motor, :mechanics, :bus, :sensor, :encoder, :winding, :heat_sink, :brake
+      attr_reader :inputs, :analog_inputs, :motoring_energy, :regenerated_energy
+      attr_accessor :torque_off_a_closed, :torque_off_b_closed
+      attr_reader :hand_torque
+      # Faults of the motor cable: V and W exchanged; U not connected.
+      attr_accessor :phases_exchanged, :phase_open
 
-      def initialize(motor:, mechanics:, bus:, sensor:, winding:, heat_sink:, encoder: nil)
+      def initialize(motor:, mechanics:, bus:, sensor:, winding:, heat_sink:, encoder: nil, brake: nil)
         @motor = motor
         @mechanics = mechanics
         @bus = bus
         @sensor = sensor
         @encoder = encoder
+        @brake = brake
+        @phases_exchanged = @phase_open = false
+        @hand_way = 0.0
+        @hand_holds = false
         @winding = winding
         @heat_sink = heat_sink
         @torque_off_a_closed = @torque_off_b_closed = true
         @hand_torque = 0.0
+        @inputs = Array.new(INPUTS, false)
+        @analog_inputs = [ 0.0, 0.0 ]
+        @motoring_energy = @regenerated_energy = 0.0
         @copper_energy = @stage_energy = @heat_time = 0.0
         @bus_energy = @bus_time = 0.0
       end
@@ -32,10 +44,13 @@ module Gallop
       # The power stage puts the voltage on the motor for dt.
       def drive(v_alpha, v_beta, dt)
         return coast(dt) unless torque_allowed?
+        @hand_holds = false
+        @hand_way = 0.0
         mechanics = @mechanics
         motor = @motor
         speed = mechanics.speed
-        motor.apply(v_alpha, v_beta, mechanics.angle + 0.5 * speed * dt, speed, dt)
+        motor.apply(v_alpha, @phases_exchanged ? -v_beta : v_beta, mechanics.angle + 0.5 * speed * dt, speed, dt)
+        motor.open_phase_u(mechanics.angle + speed * dt) if @phase_open
         mechanics.outside_torque = @hand_torque
         mechanics.turn(motor.torque, dt)
         loss = SWITCH_DROP * (motor.i_alpha.abs + motor.i_beta.abs)
@@ -48,16 +63,45 @@ module Gallop
       # The power stage is off for dt.
       def coast(dt)
         @motor.open_circuit(@mechanics.speed, dt)
+        return turn_by_hand(dt) if @hand_holds
         @mechanics.outside_torque = @hand_torque
         @mechanics.turn(0.0, dt)
         pass(dt)
       end
 
-      def at_rest? = @hand_torque.zero? && @mechanics.at_rest? && @motor.at_rest?
+      def at_rest? = @hand_torque.zero? && @hand_way.zero? && @mechanics.at_rest? && @motor.at_rest?
 
-      # Turns the losses gathered since the last call into temperature.
-      def exchange_heat
+      # A hand takes the shaft, turns it and holds it there, until it is let go or the power stage drives it. A closed brake holds against it.
+      # @param turns [Float] signed; none holds it where it is
+      def hand_turn(turns)
+        @hand_way = turns * Plant::TWO_PI
+        @hand_holds = true
+      end
+
+      # A hand pushes, or lets go.
+      def hand_torque=(torque)
+        @hand_torque = torque
+        @hand_holds = false
+        @hand_way = 0.0
+      end
+
+      # Whoever lifts the brake by hand holds the load with the other.
+      def lift_brake(lifted)
+        hand_turn(0.0) if lifted
+        @brake.lifted = lifted
+      end
+
+      def turning_by_hand? = !@hand_way.zero?
+      def held_by_hand? = @hand_holds
+
+      # What the current sensors see: the currents of the motor, on the wires as they are connected.
+      def read_currents = @sensor.read(@motor.i_alpha, @phases_exchanged ? -@motor.i_beta : @motor.i_beta)
+
+
+      # Every millisecond: the brake follows its coil, and the losses gathered since the last call turn into temperature.
+      def tend
         return if @heat_time.zero?
+        @mechanics.brake_torque = @brake.grip_after(@heat_time) if @brake
         @motor.temperature = @winding.heat(@copper_energy / @heat_time, @heat_time)
         @heat_sink.heat(@stage_energy / @heat_time, @heat_time)
         @copper_energy = @stage_energy = @heat_time = 0.0
@@ -65,11 +109,28 @@ module Gallop
 
       private
 
+      HAND_SPEED = 1.6 # rad/s: a turn in about four seconds
+      private_constant :HAND_SPEED
+
+      def turn_by_hand(dt)
+        step = (HAND_SPEED * dt).clamp(0.0, @hand_way.abs) * (@hand_way.positive? ? 1 : -1)
+        if @hand_way.zero?
+          @mechanics.place(@mechanics.angle, 0.0)
+        elsif @mechanics.brake_torque.positive?
+          @hand_way = 0.0
+        else
+          @hand_way = (@hand_way - step).abs < 1e-9 ? 0.0 : @hand_way - step
+          @mechanics.place(@mechanics.angle + step, @hand_way.zero? ? 0.0 : step / dt)
+        end
+        pass(dt)
+      end
+
       # The bus moves slowly against the current loop: it is advanced by the mean power of a few periods.
       def pass(dt)
         @heat_time += dt
         @bus_time += dt
         return if @bus_time < BUS_STEP
+        @bus_energy.positive? ? @motoring_energy += @bus_energy : @regenerated_energy -= @bus_energy
         @bus.draw(@bus_energy / @bus_time, @bus_time)
         @bus_energy = @bus_time = 0.0
       end

@@ -14,7 +14,7 @@ module Gallop
       # Something that the user can put right; one line.
       class Stop < StandardError; end
 
-      Options = Struct.new(:rig, :port, :panel_port, :state, :speed)
+      Options = Struct.new(:rig, :port, :panel_port, :state, :speed, :firmware)
 
       def self.run(arguments)
         new(arguments).run
@@ -30,6 +30,7 @@ module Gallop
       end
 
       def run
+        return write_firmware if @options.firmware
         trap_signals
         rack = Rack.new(Rig.load(@options.rig), state_directory: state_directory, speed: @options.speed)
         rack.start(port: @options.port, panel_port: panel_port)
@@ -49,7 +50,17 @@ module Gallop
           o.on("--port N", Integer, "Modbus port of the first drive, the others follow; 0 takes free ones (default #{FIRST_PORT})") { |v| @options.port = v }
           o.on("--panel-port N", Integer, "port of the panel (default: #{PANEL_STEP} above the first drive)") { |v| @options.panel_port = v }
           o.on("--state DIR", "keep the stored memories there; without it they are gone at the end") { |v| @options.state = v }
+          o.on("--write-firmware DIR", "write the firmware images of all families there, and do nothing else") { |v| @options.firmware = v }
           o.on("--speed N", Float, "simulated seconds a second (default 1)") { |v| @options.speed = v }
+        end
+      end
+
+      # The versions that the maker of the stand-ins ships, for trying an update.
+      def write_firmware
+        FileUtils.mkdir_p(@options.firmware)
+        Objects::Profile::FAMILIES.each do |family|
+          profile = Objects::Profile.load(family)
+          Flash::VERSIONS.each { |version| File.binwrite(File.join(@options.firmware, "#{family}-#{version}.gpi"), Flash.shipped(profile, version).bytes) }
         end
       end
 

@@ -5,8 +5,9 @@ module Gallop
     # Function code 43, MEI type 14: read device identification (Modbus application protocol 1.1b3, 6.21).
     class DeviceIdentification
       MEI = 14
-      CONFORMITY = 0x82 # regular identification, stream and individual access
+      CONFORMITY = 0x83 # extended identification, stream and individual access
       ROOM = 240
+      LAST = { 1 => 0x02, 2 => 0x06, 3 => 0xFF }.freeze # basic, regular, extended
 
       def initialize(profile, firmware)
         @objects = {
@@ -15,7 +16,8 @@ module Gallop
           0x02 => text(firmware, "device.firmware"),
           0x04 => profile.title,
           0x05 => text(firmware, "device.name"),
-          0x06 => text(firmware, "device.label")
+          0x06 => firmware.memory.live["device.label"].to_s,
+          0x80 => firmware.loader? ? "loader" : "running"
         }
       end
 
@@ -33,7 +35,7 @@ module Gallop
       def text(firmware, key) = firmware.memory.live.fetch(key)
 
       def stream(code, first)
-        last = code == 1 ? 0x02 : 0x06
+        last = LAST.fetch(code)
         ids = @objects.keys.select { |id| id <= last }
         first = 0 unless ids.include?(first)
         chosen, more = fitting(ids.select { |id| id >= first })

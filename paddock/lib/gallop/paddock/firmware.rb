@@ -10,6 +10,9 @@ module Gallop
       include Monitors
       include Storage
       include Figures
+      include Terminals
+      include Startup
+      include HoldingBrake
 
       SQRT2 = Math.sqrt(2)
       HOUSEKEEPING_RATE = 1000 # Hz
@@ -30,6 +33,8 @@ module Gallop
         @heat = memory.records.fetch("heat", 0.0)
         start_commands
         start_storage
+        start_terminals
+        start_brake
         start_monitors
         start_figures
         start_loops
@@ -37,7 +42,13 @@ module Gallop
         take_commands
         record_start
         machine.initialised
+        start_startup
       end
+
+      def loader? = false
+
+      # Whether the restart that is asked for shall end in the loader.
+      def loader_wanted? = @loader_wanted
 
       # @return [Integer] Hz of #step
       def rate = raise(NotImplementedError)
@@ -81,10 +92,13 @@ module Gallop
       def housekeeping
         dt = 1.0 / HOUSEKEEPING_RATE
         @uptime += dt
-        axis.exchange_heat
+        axis.tend
+        tend_holding_brake(dt)
         count_time(dt)
         watch(dt)
         proceed(dt)
+        tend_terminals(dt)
+        tend_startup(dt)
         tend_storage(dt)
         observe(dt)
       end
@@ -92,6 +106,7 @@ module Gallop
       def switch_stage(on)
         return if on == @stage_on
         @stage_on = on
+        on ? release_brake : engage_brake
         on ? begin_operation : end_operation
       end
 

@@ -1,57 +1,60 @@
 # frozen_string_literal: true
 
-require "json"
-
 module Gallop
   module Paddock
-    # The two memories of a drive: live (volatile) and stored (a file that stands for its EEPROM), and the drive's own records.
-    # The file is replaced whole, so that power may go at any moment.
+    # The two memories of a drive: live and stored (a file that stands for its EEPROM), and the drive's own records. A volatile drive
+    # has no stored memory: it starts with factory values each time.
     class Memory
+      EMPTY_RECORDS = { "starts" => 0, "powered_seconds" => 0.0, "enabled_seconds" => 0.0, "faults" => [] }.freeze
+
       attr_reader :live, :stored, :records
 
-      # @param profile [Objects::Profile] @param file [String, nil] path; nil keeps it in this process only
+      # @param profile [Objects::Profile] the newest that the family has: settings of a newer firmware outlive an older one
+      # @param file [String, nil] path; nil keeps it in this process only
       # @param identity [Hash] key => raw of entries that differ from drive to drive
       def initialize(profile, file: nil, identity: {})
         @profile = profile
-        @file = file
-        @identity = identity
+        @file = profile.volatile? ? nil : file
         @factory = profile.entries.to_h { |entry| [ entry.key, entry.default_raw ] }.merge(identity)
         load_file
-        power_up
+        power_up(profile)
       end
 
       # What the drive does with its memory as it starts: stored settings, the rest at its default.
-      def power_up
-        @live = @factory.merge(@stored)
+      # @param profile [Objects::Profile] of the firmware that starts @param check_sum [Integer] of its program
+      def power_up(profile, check_sum: 0)
+        forget if profile.volatile?
+        @live = @factory.slice(*profile.entries.map(&:key)).merge(@stored.slice(*profile.stored_settings.map(&:key)))
+        @live["device.firmware"] = profile.version
+        @live["program.identification"] = check_sum
       end
 
       def store
-        @stored = @profile.settings.to_h { |entry| [ entry.key, @live[entry.key] ] }
+        @stored = @stored.merge(@live.slice(*@stored.keys))
         save
       end
 
-      def restore_factory
-        @stored = @profile.settings.to_h { |entry| [ entry.key, @factory[entry.key] ] }
+      # @param entries [Array<Objects::Entry>]
+      def restore_factory(entries)
+        @stored = @stored.merge(@factory.slice(*entries.map(&:key)))
         save
       end
 
       def save
-        return if @file.nil?
-        temporary = "#{@file}.new"
-        File.open(temporary, "w") do |io|
-          io.write(JSON.generate("stored" => @stored, "records" => @records))
-          io.fsync
-        end
-        File.rename(temporary, @file)
+        Keeping.write(@file, "stored" => @stored, "records" => @records)
       end
 
       private
 
+      def forget
+        @records = EMPTY_RECORDS.merge("faults" => [])
+      end
+
       def load_file
-        data = @file && File.exist?(@file) ? JSON.parse(File.read(@file)) : {}
-        known = @profile.settings.to_h { |entry| [ entry.key, @factory[entry.key] ] }
+        data = Keeping.read(@file) || {}
+        known = @profile.stored_settings.to_h { |entry| [ entry.key, @factory[entry.key] ] }
         @stored = known.merge(data.fetch("stored", {}).slice(*known.keys))
-        @records = { "starts" => 0, "powered_seconds" => 0.0, "enabled_seconds" => 0.0, "faults" => [] }.merge(data.fetch("records", {}))
+        @records = EMPTY_RECORDS.merge("faults" => []).merge(data.fetch("records", {}))
       end
     end
   end

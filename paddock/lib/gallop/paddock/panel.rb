@@ -12,8 +12,11 @@ module Gallop
     class Panel
       LONGEST_BODY = 4096
       RPM = 60 / Plant::TWO_PI
-      SWITCHES = %w[mains cable torque_off_a torque_off_b encoder_power].freeze
-      FIGURES = { "load_torque" => 0.0..1000.0, "hand_torque" => -50.0..50.0 }.freeze
+      INPUTS = (1..Axis::INPUTS).map { |n| "input_#{n}" }.freeze
+      # Mistakes of wiring, and a load that is not coupled; each is only there where the rig has the part.
+      FAULTS = %w[phases_exchanged phase_open channels_exchanged index_exchanged brake_unwired uncoupled].freeze
+      SWITCHES = (%w[mains cable torque_off_a torque_off_b encoder_power brake_lifted] + FAULTS + INPUTS).freeze
+      FIGURES = { "hall_order" => 0..5, "hand_turn" => -20.0..20.0, "load_torque" => 0.0..1000.0, "hand_torque" => -50.0..50.0, "analog_1" => -10.0..10.0, "analog_2" => -10.0..10.0 }.freeze
 
       # A request that is wrong; the message says where.
       class Unacceptable < ArgumentError; end
@@ -57,24 +60,37 @@ module Gallop
         raise Unacceptable, "the body is longer than #{LONGEST_BODY} bytes" if body.bytesize > LONGEST_BODY
         changes = JSON.parse(body)
         raise Unacceptable, "a JSON object is expected" unless changes.is_a?(Hash) && changes.any?
-        changes.each { |name, value| check(name, value) }
+        changes.each { |name, value| check(name, value, place[:stand_in].axis) }
         place[:stand_in].synchronize { changes.each { |name, value| apply(place[:stand_in], name, value) } }
         respond(200, view(place))
       end
 
-      def check(name, value)
+      def check(name, value, axis)
+        raise Unacceptable, "#{name}: this drive has no such part" unless part?(name, axis)
         if SWITCHES.include?(name)
           raise Unacceptable, "#{name}: true or false is expected" unless [ true, false ].include?(value)
         elsif (range = FIGURES[name])
-          raise Unacceptable, "#{name}: a figure from #{range.min} to #{range.max} N·m is expected" unless value.is_a?(Numeric) && range.cover?(value)
+          raise Unacceptable, "#{name}: a figure from #{range.min} to #{range.max} is expected" unless value.is_a?(Numeric) && range.cover?(value) && (name != "hall_order" || value.is_a?(Integer))
         else
           raise Unacceptable, "“#{name}” is nothing to set; there are #{(SWITCHES + FIGURES.keys).join(', ')}"
+        end
+      end
+
+      def part?(name, axis)
+        case name
+        when "channels_exchanged", "index_exchanged" then axis.encoder&.channels?
+        when "hall_order" then axis.encoder&.halls?
+        when "brake_unwired", "brake_lifted" then axis.brake
+        when "encoder_power" then axis.encoder
+        else true
         end
       end
 
       def apply(stand_in, name, value)
         axis = stand_in.axis
         case name
+        when *FAULTS, "hall_order", "brake_lifted" then miswire(axis, name, value)
+        when "hand_turn" then axis.hand_turn(value.to_f)
         when "mains" then stand_in.mains = value
         when "cable" then stand_in.cable_plugged = value
         when "torque_off_a" then axis.torque_off_a_closed = value
@@ -82,7 +98,30 @@ module Gallop
         when "encoder_power" then axis.encoder&.powered = value
         when "load_torque" then axis.mechanics.load_torque = value
         when "hand_torque" then axis.hand_torque = value.to_f
+        when "analog_1", "analog_2" then axis.analog_inputs[name[-1].to_i - 1] = value.to_f
+        else axis.inputs[INPUTS.index(name)] = value
         end
+      end
+
+      def miswire(axis, name, value)
+        case name
+        when "phases_exchanged" then axis.phases_exchanged = value
+        when "phase_open" then axis.phase_open = value
+        when "channels_exchanged" then axis.encoder.channels_exchanged = value
+        when "index_exchanged" then axis.encoder.index_exchanged = value
+        when "hall_order" then axis.encoder.hall_order = value
+        when "brake_unwired" then axis.brake.wired = !value
+        when "brake_lifted" then axis.lift_brake(value)
+        when "uncoupled" then axis.mechanics.coupled = !value
+        end
+      end
+
+      # What is there to be miswired, and how it is. @return [Hash]
+      def wiring(axis)
+        encoder = axis.encoder
+        { phases_exchanged: axis.phases_exchanged, phase_open: axis.phase_open, channels_exchanged: encoder&.channels? ? encoder.channels_exchanged : nil,
+          index_exchanged: encoder&.channels? ? encoder.index_exchanged : nil, hall_order: encoder&.halls? ? encoder.hall_order : nil,
+          brake_unwired: axis.brake ? !axis.brake.wired : nil, uncoupled: !axis.mechanics.coupled }
       end
 
       def view(place)
@@ -98,6 +137,8 @@ module Gallop
           load_torque: axis.mechanics.load_torque, hand_torque: axis.hand_torque, shaft_speed: (axis.mechanics.speed * RPM).round(2),
           shaft_turns: (axis.mechanics.angle / Plant::TWO_PI).round(4), bus_voltage: axis.bus.voltage.round(1),
           winding_temperature: (axis.winding.temperature - 273.15).round(1), nameplate: stand_in.nameplate,
+          terminals: !stand_in.profile["terminals.input_1_function"].nil?, inputs: axis.inputs, analog_inputs: axis.analog_inputs, firmware: stand_in.flash.version,
+          wiring: wiring(axis), brake: axis.brake && { open: axis.brake.open?, powered: axis.brake.powered, lifted: axis.brake.lifted }, turning_by_hand: axis.turning_by_hand?, held_by_hand: axis.held_by_hand?,
           simulated_time: stand_in.simulated_time.round(3)
         }
       end

@@ -27,12 +27,12 @@ module Gallop
 
       def initialize(stand_in)
         @stand_in = stand_in
-        @profile = stand_in.profile
       end
 
       # @param pdu [String] request bytes @return [String] response bytes
       def answer(pdu)
         @firmware = @stand_in.firmware
+        @profile = @firmware.profile
         @firmware.served
         respond(pdu.getbyte(0), pdu)
       rescue Refused => e
@@ -47,6 +47,8 @@ module Gallop
         when 3, 4 then read(pdu)
         when 6 then write_single(pdu)
         when 16 then write_multiple(pdu)
+        when 20 then file_records(:read, pdu)
+        when 21 then file_records(:write, pdu)
         when 23 then read_and_write(pdu)
         when 43 then DeviceIdentification.new(@profile, @firmware).answer(pdu) or refuse(0, :count)
         else refuse(0, :function)
@@ -85,6 +87,11 @@ module Gallop
         [ 23, words.size * 2 ].pack("CC") + words.pack("n*")
       end
 
+      def file_records(verb, pdu)
+        answer = FileRecords.new(@firmware).public_send(verb, pdu)
+        answer.is_a?(Symbol) ? refuse(0, answer) : answer
+      end
+
       def check_span(first, count)
         refuse(first, :count) unless count.between?(1, Modbus::MOST_READ)
         (first...first + count).each { |register| entry_at(register) }
@@ -112,9 +119,11 @@ module Gallop
       def entry_at(register)
         stored = register >= Objects::Profile::STORED_OFFSET
         entry = @profile.at_register(stored ? register - Objects::Profile::STORED_OFFSET : register)
-        refuse(register, :no_register) if entry.nil? || (stored && !entry.setting?)
+        refuse(register, :no_register) if entry.nil? || (stored && !kept?(entry))
         [ entry, entry.register + (stored ? Objects::Profile::STORED_OFFSET : 0) ]
       end
+
+      def kept?(entry) = entry.setting? && !@profile.volatile?
 
       # All or nothing: every value is checked before the first is taken.
       def assign(first, words)

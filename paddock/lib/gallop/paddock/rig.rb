@@ -52,15 +52,25 @@ module Gallop
       def check_drives(source)
         @drives = drives.each_with_index.map do |drive, index|
           place = "#{source}: drives[#{index}]"
-          motor = drive["family"] == "haflinger" ? Schema::SYNCHRONOUS : Schema::INDUCTION
-          checked = drive.merge("motor" => motor.check(drive["motor"], "#{place}.motor"))
+          profile = Objects::Profile.load(drive["family"])
+          motor = profile.motor_kind == :synchronous ? Schema::SYNCHRONOUS : Schema::INDUCTION
+          supply = profile.rating.key?(:bus_voltage) ? Schema::BATTERY : Schema::SUPPLY
+          checked = drive.merge("motor" => motor.check(drive["motor"], "#{place}.motor"), "supply" => supply.check(drive["supply"], "#{place}.supply"))
           check_feedback(checked, place)
+          check_mechanics(checked, place)
           checked
         end
       end
 
+      # Two masses need an inertia for each and what joins them; one mass has neither.
+      def check_mechanics(drive, place)
+        given = %w[load_inertia stiffness].select { |key| drive["mechanics"][key] }
+        raise Faulty, "#{place}.mechanics: load_inertia and stiffness belong together" if given.one?
+        raise Faulty, "#{place}.mechanics: motor_inertia is inertia where there are two masses" if given.any? && drive["mechanics"]["motor_inertia"]
+      end
+
       def check_feedback(drive, place)
-        needed = drive["family"] == "haflinger"
+        needed = drive["family"] != "shire"
         raise Faulty, "#{place}.feedback: a servo needs feedback" if needed && drive["feedback"].nil?
         raise Faulty, "#{place}.feedback: a Shire has no input for feedback" if !needed && drive["feedback"]
       end

@@ -5,13 +5,16 @@ module Gallop
     # One stand-in drive: its hardware, the life of its electronics (off, booting, running) and its network cable. All access goes
     # through #synchronize; the clock thread and the server threads meet there.
     class StandIn
-      attr_reader :name, :profile, :axis, :firmware, :memory, :nameplate, :simulated_time
+      attr_reader :name, :flash, :axis, :firmware, :memory, :nameplate, :simulated_time
       attr_accessor :cable_plugged
 
+      FIRMWARE = { "haflinger" => Firmware::Servo, "shire" => Firmware::Frequency, "fjord" => Firmware::LowVoltage }.freeze
+
       # @param electronics_voltage [Float] V of the bus at which the electronics start; they die at 60 % of it
-      def initialize(name:, profile:, axis:, memory:, boot_time:, electronics_voltage:, nameplate: {})
+      # @param flash [Flash] the program memory; its version decides which dictionary the drive has
+      def initialize(name:, flash:, axis:, memory:, boot_time:, electronics_voltage:, nameplate: {})
         @name = name
-        @profile = profile
+        @flash = flash
         @axis = axis
         @memory = memory
         @boot_time = boot_time
@@ -27,9 +30,12 @@ module Gallop
 
       def synchronize(&) = @mutex.synchronize(&)
 
-      # @return [Symbol] :off, :booting or :running
+      # The dictionary that the drive has at this moment.
+      def profile = @flash.profile
+
+      # @return [Symbol] :off, :booting, :loader or :running
       def state
-        return :running if @firmware
+        return @firmware.loader? ? :loader : :running if @firmware
         powered? ? :booting : :off
       end
 
@@ -66,18 +72,22 @@ module Gallop
         while @rest >= 0.001
           @rest -= 0.001
           axis.coast(0.001)
-          axis.exchange_heat
+          axis.tend
           @booting_for = powered? ? @booting_for + 0.001 : 0.0
           return start if @booting_for >= @boot_time
         end
       end
 
       def start
-        memory.power_up
-        @firmware = (profile.motor_kind == :synchronous ? Firmware::Servo : Firmware::Frequency).new(profile, memory, axis)
+        memory.power_up(profile, check_sum: flash.check_sum)
+        @firmware = loader_due? ? Loader.new(profile, memory, axis, flash) : FIRMWARE.fetch(profile.family).new(profile, memory, axis)
+        @loader_wanted = false
       end
 
+      def loader_due? = @loader_wanted || !flash.valid?
+
       def fall_silent
+        @loader_wanted = powered? && @firmware.loader_wanted? unless @firmware.loader?
         @firmware.power_down
         @firmware = nil
         @booting_for = 0.0

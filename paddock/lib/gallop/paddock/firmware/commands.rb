@@ -9,7 +9,8 @@ module Gallop
         REASONS = { no_register: 1, read_only: 2, below: 3, above: 4, no_choice: 5, part: 6, enabled: 7, busy: 8, signature: 9,
                     function: 10, count: 11, write_only: 12 }.freeze
 
-        SIGNATURES = { "storage.store" => 0x65766173, "storage.restore" => 0x64616F6C, "storage.restart" => 0x746F6F62 }.freeze
+        SIGNATURES = { "storage.store" => 0x65766173, "storage.restart" => 0x746F6F62 }.freeze
+        RESTORE_SIGNATURE = 0x64616F6C
 
         # @return [Integer, Float, String] raw
         def read(entry)
@@ -19,7 +20,7 @@ module Gallop
         # @return [Symbol, nil] why a write is refused; nil when it may be done
         def objection(entry, raw)
           return :read_only unless entry.writable?
-          return signature_objection(entry, raw) if SIGNATURES.key?(entry.key)
+          return signature_objection(entry, raw) if signature(entry)
           return :enabled if entry.locked && machine.power_stage_on?
           return :busy if entry.setting? && storage_busy?
           return :no_choice if entry.choices.any? && !entry.choices.key?(raw)
@@ -31,12 +32,12 @@ module Gallop
         # Takes a value that #objection let pass.
         def write(entry, raw)
           case entry.key
-          when "control.word" then control(raw)
-          when "control.watchdog_token" then refresh_watchdog
-          when "storage.store", "storage.restore", "storage.restart" then command_memory(entry.key)
+          when "control.word" then command(raw)
+          when "control.watchdog_token" then take_sign_of_life
+          when "program.control" then @loader_wanted = @restart_wanted = raw == Program::STOP
           end
-          memory.live[entry.key] = raw unless SIGNATURES.key?(entry.key)
-          settle(entry, raw)
+          return command_memory(entry.key) if signature(entry)
+          keep(entry, raw)
           take_commands
         end
 
@@ -47,6 +48,22 @@ module Gallop
         end
 
         private
+
+        def signature(entry) = SIGNATURES.fetch(entry.key) { RESTORE_SIGNATURE if entry.key.start_with?("storage.restore") }
+
+        # The drive keeps what it can make of a value: on its grid, and within what other values allow.
+        def keep(entry, raw)
+          kept = Adjusting.made_of(entry, raw, memory.live)
+          memory.live[entry.key] = kept
+          settle(entry, kept)
+          Adjusting.consequences(entry, memory.live).each { |key, other| settle_linked(key, other) }
+        end
+
+        def settle_linked(key, raw)
+          return if memory.live[key] == raw
+          memory.live[key] = raw
+          settle(profile.fetch(key), raw)
+        end
 
         def start_commands
           @stage_on = false
@@ -65,7 +82,7 @@ module Gallop
         def signature_objection(entry, raw)
           return :busy if storage_busy?
           return :enabled if entry.locked && machine.power_stage_on?
-          :signature unless raw == SIGNATURES.fetch(entry.key)
+          :signature unless raw == signature(entry)
         end
 
         def settle(entry, raw)
@@ -75,6 +92,12 @@ module Gallop
           return unless @effective.key?(entry.key)
           @effective[entry.key] = raw
           take_figures if entry.setting? || entry.group == "envelope"
+        end
+
+        # A command from outside: from now on the drive does nothing by itself.
+        def command(word)
+          @own_command = false
+          control(word)
         end
 
         def control(word)

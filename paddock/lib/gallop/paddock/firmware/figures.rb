@@ -16,7 +16,7 @@ module Gallop
         private
 
         def start_figures
-          @figures = state_figures.merge(measured_figures, memory_figures, diagnosis_figures, history_figures, family_figures)
+          @figures = state_figures.merge(measured_figures, memory_figures, terminal_figures, statistics_figures, diagnosis_figures, history_figures, family_figures)
           @reached_for = 0.0
         end
 
@@ -26,7 +26,6 @@ module Gallop
             "control.error_code" => -> { @fault_code },
             "control.mode_shown" => -> { @effective["control.mode"] },
             "control.inhibits" => -> { inhibits },
-            "terminals.inputs" => -> { (axis.torque_off_a_closed ? 0x10000 : 0) | (axis.torque_off_b_closed ? 0x20000 : 0) },
             "device.uptime" => -> { milli(@uptime) & 0xFFFFFFFF },
             "device.starts" => -> { memory.records["starts"] },
             "device.error_register" => -> { error_register }
@@ -39,7 +38,12 @@ module Gallop
             "motor.torque_current" => -> { milli(torque_current) },
             "motor.current" => -> { milli(Math.sqrt(current_square) / SQRT2) },
             "motor.heat" => -> { [ (@heat * 1000).round, 0xFFFF ].min },
-            "drive.temperature" => -> { ((axis.heat_sink.temperature - 273.15) * 10).round },
+            "drive.temperature" => -> { ((axis.heat_sink.temperature - 273.15) * 10).round }
+          }
+        end
+
+        def statistics_figures
+          {
             "statistics.powered_time" => -> { memory.records["powered_seconds"].floor },
             "statistics.enabled_time" => -> { memory.records["enabled_seconds"].floor },
             "statistics.peak_current" => -> { milli(@peak_current / SQRT2) },
@@ -47,7 +51,15 @@ module Gallop
             "statistics.peak_speed" => -> { (@peak_speed * RPM * 10).round },
             "statistics.resistor_energy" => -> { axis.bus.resistor_energy.round },
             "statistics.enables" => -> { @enables },
-            "statistics.wire_requests" => -> { @wire_requests & 0xFFFFFFFF }
+            "statistics.wire_requests" => -> { @wire_requests & 0xFFFFFFFF },
+            "statistics.peak_heat" => -> { [ (@peak_heat * 1000).round, 0xFFFF ].min },
+            "statistics.peak_temperature" => -> { ((@peak_temperature - 273.15) * 10).round },
+            "statistics.lowest_bus" => -> { milli(@lowest_bus) },
+            "statistics.motoring_energy" => -> { axis.motoring_energy.round },
+            "statistics.regenerated_energy" => -> { axis.regenerated_energy.round },
+            "statistics.turns" => -> { (@travelled / Plant::TWO_PI).floor },
+            "statistics.faults" => -> { @fault_count & 0xFFFF },
+            "statistics.refreshes" => -> { @refreshes & 0xFFFFFFFF }
           }
         end
 
@@ -55,8 +67,9 @@ module Gallop
           {
             "storage.live_changes" => -> { @live_changes }, "storage.stored_changes" => -> { @stored_changes },
             "storage.state" => -> { @storage_job }, "storage.waiting_for_restart" => -> { waiting_for_restart },
-            "storage.store" => -> { @last_store }, "storage.restore" => -> { 1 }, "storage.restart" => -> { 0 }
-          }
+            "storage.store" => -> { @last_store }, "storage.restart" => -> { 0 },
+            "program.control" => -> { Program::START }, "program.flash_status" => -> { 0 }, "program.received" => -> { 0 }
+          }.merge(profile.restores.to_h { |restore| [ restore.key, -> { 1 } ] })
         end
 
         def diagnosis_figures
@@ -92,6 +105,11 @@ module Gallop
           @peak_current = Math.sqrt(square) if square > @peak_current * @peak_current
           speed = measured_speed.abs
           @peak_speed = speed if speed > @peak_speed
+          @lowest_bus = bus if bus < @lowest_bus
+          @peak_heat = @heat if @heat > @peak_heat
+          temperature = axis.heat_sink.temperature
+          @peak_temperature = temperature if temperature > @peak_temperature
+          @travelled += speed * dt
           observe_family(dt)
         end
       end

@@ -5,6 +5,8 @@ module Gallop
     class Firmware
       # Shire: voltage over frequency with boost and slip compensation, at 4 kHz, without an encoder.
       class Frequency < Firmware
+        include LostPhase
+
         RATE = 4_000
         DT = 1.0 / RATE
         BLOCKED = 0x7121
@@ -18,8 +20,7 @@ module Gallop
 
         def step
           axis = @axis
-          motor = axis.motor
-          axis.sensor.read(motor.i_alpha, motor.i_beta)
+          axis.read_currents
           return axis.coast(DT) unless @stage_on
           return axis.coast(DT) if @flux_wait.positive?
           sensor = axis.sensor
@@ -38,6 +39,7 @@ module Gallop
           @off_for = 1e3
           @display_speed = 0.0
           @clamped = @holding = @held_back = false
+          forget_phases
         end
 
         def take_figures
@@ -48,6 +50,24 @@ module Gallop
           @up = rate_of("acceleration") * setting("envelope.acceleration") / 100
           @down = rate_of("deceleration")
           @quick_down = rate_of("quick_stop")
+          take_second_ramps
+          take_skipped_bands
+        end
+
+        def take_second_ramps
+          changeover = @effective["ramps.changeover_speed"].to_i
+          return @changeover = Float::INFINITY unless changeover.positive?
+          @changeover = changeover
+          @second_up = setting("ramps.acceleration_speed") / setting("ramps.second_acceleration_time") * setting("envelope.acceleration") / 100
+          @second_down = setting("ramps.deceleration_speed") / setting("ramps.second_deceleration_time")
+        end
+
+        def take_skipped_bands
+          @skipped = (1..3).filter_map do |n|
+            middle = @effective["limits.skip_speed_#{n}"]
+            half = @effective["limits.skip_width_#{n}"] / 2.0
+            (middle - half)..(middle + half) if middle.positive? && half.positive?
+          end
         end
 
         def rate_of(name) = setting("ramps.#{name}_speed") / setting("ramps.#{name}_time").to_f
@@ -89,6 +109,7 @@ module Gallop
         end
 
         def watch_family(dt)
+          watch_phases(dt, @ramp.speed.abs * @hertz)
           @off_for += dt unless @stage_on
           @flux_wait -= dt if @flux_wait.positive?
           return @zero_for += dt unless @stage_on
@@ -102,11 +123,13 @@ module Gallop
         def lead(dt)
           stop = stop_kind
           target = stop ? 0.0 : held(@target)
-          down = stop == :quick ? @quick_down : @down
+          above = !stop && @ramp.speed.abs > @changeover
+          down = stop == :quick ? @quick_down : (above ? @second_down : @down)
+          up = above ? @second_up : @up
           @holding = load_ratio(stop) > 1
           @held_back = !stop && load_ratio(stop) > NEAR_LIMIT && @ramp.speed.abs < target.abs
           if !@holding
-            @ramp.step(target, @up, down, dt)
+            @ramp.step(target, up, down, dt)
           elsif @modulator.active_current.positive?
             @ramp.step(0.0, @up, down, dt)
           end
@@ -126,10 +149,17 @@ module Gallop
 
         def held(target)
           limited = target.clamp(-@top_speed, @top_speed).to_f
+          limited = outside_skipped(limited)
           limited = (limited.negative? ? -@lowest_speed : @lowest_speed) if limited.abs < @lowest_speed
           limited = 0.0 if (@locked == 1 && limited.negative?) || (@locked == 2 && limited.positive?)
           @clamped = limited != target
           limited
+        end
+
+        # No staying inside a skipped band: a target in it is held to its lower edge.
+        def outside_skipped(speed)
+          band = @skipped.find { |skipped| speed.abs > skipped.begin && speed.abs < skipped.end } or return speed
+          speed.negative? ? -band.begin : band.begin
         end
 
         def family_reset_permitted? = true

@@ -33,7 +33,11 @@ module Gallop
         def start_monitors
           @watchdog_age = 0.0
           @peak_bus = @peak_current = @peak_speed = 0.0
-          @enables = 0
+          @peak_heat = @heat
+          @peak_temperature = axis.heat_sink.temperature
+          @lowest_bus = axis.bus.voltage
+          @travelled = 0.0
+          @enables = @fault_count = @refreshes = 0
         end
 
         def take_monitor_figures
@@ -57,6 +61,11 @@ module Gallop
         def refresh_watchdog
           @watchdog_age = 0.0
           @watchdog_window = memory.live["control.watchdog_window"] / 1000.0
+        end
+
+        def take_sign_of_life
+          @refreshes += 1
+          refresh_watchdog
         end
 
         def watch(dt)
@@ -95,6 +104,8 @@ module Gallop
         def trip(code, reaction = @effective["control.fault_reaction"])
           return if machine.faulted? && !(machine.state == :fault_reaction_active && reaction == Stopping::COAST)
           @fault_code = code
+          @fault_count += 1
+          @since_fault = 0.0
           memory.records["faults"] = [ [ code, memory.records["powered_seconds"].floor ], *memory.records["faults"] ].first(HISTORY)
           memory.save
           return end_reaction if machine.state == :fault_reaction_active

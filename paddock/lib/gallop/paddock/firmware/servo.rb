@@ -18,8 +18,7 @@ module Gallop
 
         def step
           axis = @axis
-          motor = axis.motor
-          axis.sensor.read(motor.i_alpha, motor.i_beta)
+          axis.read_currents
           @count = @direction * axis.encoder.read(axis.mechanics.angle)
           measure_speed if @tick.even?
           return axis.coast(DT) unless @stage_on
@@ -52,10 +51,16 @@ module Gallop
           @offset = setting("feedback.commutation_offset") * Math::PI / 180
           @speed_filter = 1 - Math.exp(-Plant::TWO_PI * setting("feedback.speed_filter") * SPEED_DT)
           @torque_constant = setting("motor.torque_constant")
+          take_torque_filter
           tune_loops
           take_limits
           take_targets
           take_servo_monitors
+        end
+
+        def take_torque_filter
+          corner = @effective.fetch("filters.torque_low_pass", 0)
+          @torque_filter = corner.positive? ? 1 - Math.exp(-Plant::TWO_PI * corner * SPEED_DT) : nil
         end
 
         def tune_loops
@@ -94,6 +99,7 @@ module Gallop
         end
 
         def position = @count * @radians
+        def electrical_angle = (@count % @counts) * @electrical + @offset
 
         def measure_speed
           @speed += @speed_filter * ((@count - @last_count) * @radians / SPEED_DT - @speed)
@@ -102,7 +108,8 @@ module Gallop
 
         def control_speed
           limit = @machine.state == :operation_enabled ? @torque_limit * @torque_share : @torque_limit
-          @torque = @speed_loop.step(@wanted_speed, @speed, @feed_forward * @wanted_rate, limit)
+          torque = @speed_loop.step(@wanted_speed, @speed, @feed_forward * @wanted_rate, limit)
+          @torque = @torque_filter ? @torque + @torque_filter * (torque - @torque) : torque
         end
 
         # The voltage worked out in one period is put out in the next, as in a real drive.
@@ -111,7 +118,7 @@ module Gallop
           @axis.drive(@v_alpha, @v_beta, DT)
           current = @current
           current.step(0.0, @torque * SQRT2 / @torque_constant, sensor.i_alpha, sensor.i_beta,
-                       (@count % @counts) * @electrical + @offset, @speed * @pole_pairs, @axis.voltage_limit)
+                       electrical_angle, @speed * @pole_pairs, @axis.voltage_limit)
           @v_alpha = current.v_alpha
           @v_beta = current.v_beta
           @current_square = current.i_d * current.i_d + current.i_q * current.i_q

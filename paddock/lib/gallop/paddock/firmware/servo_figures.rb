@@ -18,6 +18,9 @@ module Gallop
             "position.following_error" => -> { following_error_counts.clamp(-0x80000000, 0x7FFFFFFF) },
             "motor.torque" => -> { (actual_torque / setting("motor.rated_torque") * 1000).round.clamp(-0x8000, 0x7FFF) },
             "feedback.angle" => -> { @count % @counts },
+            "feedback.halls" => -> { axis.encoder.halls(axis.mechanics.angle) },
+            "feedback.index_count" => -> { axis.encoder.index_count },
+            "feedback.index_distance" => -> { wrapped(@direction * axis.encoder.index_distance) },
             "current_loop.proportional_gain" => -> { milli(@bandwidth * setting("motor.phase_inductance") / 1000) },
             "current_loop.integral_gain" => -> { (@bandwidth * setting("motor.phase_resistance")).round }
           }

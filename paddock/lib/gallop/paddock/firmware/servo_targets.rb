@@ -26,8 +26,21 @@ module Gallop
           @up = [ setting("ramps.acceleration"), bound ].min * setting("envelope.acceleration") / 100 * RADIANS
           @down = [ setting("ramps.deceleration"), setting("ramps.highest_deceleration") ].min * RADIANS
           @quick_down = setting("ramps.quick_stop") * RADIANS
-          @positioning = @effective["control.mode"] == PROFILE_POSITION
           @locked = @effective["limits.direction"]
+          take_second_ramps
+          take_position_targets
+        end
+
+        def take_second_ramps
+          changeover = @effective["ramps.changeover_speed"].to_i
+          return @changeover = Float::INFINITY unless changeover.positive?
+          @changeover = changeover * RADIANS
+          @second_up = setting("ramps.second_acceleration") * setting("envelope.acceleration") / 100 * RADIANS
+          @second_down = setting("ramps.second_deceleration") * RADIANS
+        end
+
+        def take_position_targets
+          @positioning = @effective["control.mode"] == PROFILE_POSITION
           @kp = setting("position_loop.gain")
           @speed_feed_forward = setting("position_loop.speed_feed_forward") / 100
         end
@@ -43,12 +56,14 @@ module Gallop
         def demand
           stop = stop_kind
           return follow_ramp(0.0, stop == :quick ? @quick_down : @down) if stop
+          return follow_ramp(0.0, @down) if brake_opening?
           return follow_path if positioning?
-          follow_ramp(held(@target * 0.1 * RADIANS), @down)
+          above = @ramp.speed.abs > @changeover
+          follow_ramp(held(@target * 0.1 * RADIANS), above ? @second_down : @down, above ? @second_up : @up)
         end
 
-        def follow_ramp(target, down)
-          @wanted_speed = @ramp.step(target, @up, down, Servo::POSITION_DT)
+        def follow_ramp(target, down, up = @up)
+          @wanted_speed = @ramp.step(target, up, down, Servo::POSITION_DT)
           @wanted_rate = @ramp.rate
           @path.reset(position, @wanted_speed)
           @goal = position

@@ -51,7 +51,7 @@ module Gallop
         # Every millisecond: has a stop come to its end?
         def proceed(dt)
           case machine.state
-          when :operation_enabled then finish_stop_request if @stop_request && standing?
+          when :operation_enabled then finish_stop_request if @stop_request && standing? && brake_closed_after?(dt)
           when :quick_stop_active then proceed_quick_stop(dt)
           when :fault_reaction_active then end_reaction if stopped_or_late?(dt)
           end
@@ -70,7 +70,7 @@ module Gallop
 
         def stopped_or_late?(dt)
           @stop_time += dt
-          standing? || @stop_time > LONGEST_STOP
+          (standing? && brake_closed_after?(dt)) || @stop_time > LONGEST_STOP
         end
       end
     end

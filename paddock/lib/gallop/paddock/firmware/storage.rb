@@ -32,9 +32,15 @@ module Gallop
         def command_memory(key)
           case key
           when "storage.store" then begin_storage(1, STORE_TIME)
-          when "storage.restore" then begin_storage(2, RESTORE_TIME)
           when "storage.restart" then @restart_wanted = true
+          else restore(key)
           end
+        end
+
+        def restore(key)
+          group = profile.restores.find { |restore| restore.key == key }
+          @to_restore = profile.settings_of(group)
+          begin_storage(2, RESTORE_TIME)
         end
 
         def begin_storage(job, time)
@@ -47,7 +53,7 @@ module Gallop
           return if @storage_job.zero?
           @storage_time -= dt
           return if @storage_time.positive?
-          @storage_job == 1 ? memory.store : memory.restore_factory
+          @storage_job == 1 ? memory.store : memory.restore_factory(@to_restore)
           @storage_job = 0
           @stored_changes = (@stored_changes + 1) & 0xFFFF
         end

@@ -13,16 +13,25 @@ module Gallop
         end
 
         def stand_in
-          StandIn.new(name: @drive["name"], profile: @profile, axis: axis, memory: memory, boot_time: @drive["boot_time"],
+          StandIn.new(name: @drive["name"], flash: flash, axis: axis, memory: memory, boot_time: @drive["boot_time"],
                       electronics_voltage: @drive["supply"]["electronics_voltage"], nameplate: @drive["nameplate"])
         end
 
         private
 
         def axis
-          Axis.new(motor: motor, mechanics: Plant::OneMass.new(**figures("mechanics")), bus: bus, sensor: sensor, encoder: encoder,
+          Axis.new(motor: motor, mechanics: mechanics, bus: bus, sensor: sensor, encoder: encoder, brake: brake,
                    winding: thermal_mass(@drive["motor"]), heat_sink: thermal_mass(@drive["heat_sink"]))
         end
+
+        # An elastic belt or coupling makes two masses of it.
+        def mechanics
+          given = figures("mechanics").compact
+          return Plant::TwoMass.new(**given) if given.key?(:stiffness)
+          Plant::OneMass.new(**given.except(:damping))
+        end
+
+        def brake = @drive["brake"] && Plant::Brake.new(**figures("brake"))
 
         def figures(part) = @drive[part].transform_keys(&:to_sym)
 
@@ -33,7 +42,8 @@ module Gallop
         end
 
         def bus
-          Plant::MainsBus.new(**figures("supply").except(:electronics_voltage))
+          return Plant::MainsBus.new(**figures("supply").except(:electronics_voltage)) unless @profile.rating.key?(:bus_voltage)
+          Plant::BatteryBus.new(**figures("supply").except(:electronics_voltage))
         end
 
         def sensor = Plant::CurrentSensor.new(**figures("sensor"), seed: @drive["serial"] & 0x7fffffff)
@@ -41,16 +51,29 @@ module Gallop
         def encoder
           return if @drive["feedback"].nil?
           given = figures("feedback")
-          Plant::Encoder.new(**given, offset: radians(given[:offset]))
+          Plant::Encoder.new(**given, offset: radians(given[:offset]), pole_pairs: @drive["motor"]["pole_pairs"])
         end
 
         def thermal_mass(given)
           Plant::ThermalMass.new(resistance: given["thermal_resistance"], time_constant: given["thermal_time"], ambient: @drive["ambient"] + 273.15)
         end
 
+        def flash
+          Flash.new(@profile, version: @drive["firmware"] || @profile.firmware, file: state_file("-program"))
+        end
+
         def memory
-          file = File.join(@state_directory, "#{@index}-#{@drive['serial']}.json") if @state_directory
-          Memory.new(@profile, file: file, identity: { "device.serial" => @drive["serial"] })
+          identity = { "device.serial" => @drive["serial"], "network.hardware_address" => hardware_address }.slice(*@profile.entries.map(&:key))
+          Memory.new(@profile, file: state_file, identity: identity)
+        end
+
+        def state_file(suffix = "")
+          File.join(@state_directory, "#{@index}-#{@drive['serial']}#{suffix}.json") if @state_directory
+        end
+
+        # Locally administered, so that it is nobody's.
+        def hardware_address
+          [ 0x02, 0x47, 0x50, *[ @drive["serial"] ].pack("N").bytes.last(3) ].map { |byte| Kernel.format("%02X", byte) }.join(":")
         end
 
         def radians(degrees) = degrees * Math::PI / 180

@@ -74,6 +74,10 @@ module Gallop
           fine ? given : fail_at(place, "up to 20 lines of text are expected, each a label and what is printed beside it")
         end
 
+        def version(_rule, given, place)
+          given.to_s.match?(/\A\d+\.\d+\.\d+\z/) ? given.to_s : fail_at(place, "a version like 1.0.0 is expected, not #{given.inspect}")
+        end
+
         def fail_at(place, reason) = raise(Faulty, "#{place}: #{reason}")
 
         SYNCHRONOUS = define(
@@ -88,10 +92,14 @@ module Gallop
         )
         MECHANICS = define(
           inertia: figure(1e-9..1e4), coulomb: figure(0.0..1e4, default: 0.0), viscous: figure(0.0..1e3, default: 0.0),
-          breakaway: figure(0.0..1e4, default: nil), load_torque: figure(0.0..1e4, default: 0.0), angle: figure(-1e6..1e6, default: 0.0)
+          breakaway: figure(0.0..1e4, default: nil), load_torque: figure(0.0..1e4, default: 0.0), angle: figure(-1e6..1e6, default: 0.0),
+          gravity: figure(-1e4..1e4, default: 0.0), motor_inertia: figure(1e-9..1e4, default: nil),
+          load_inertia: figure(1e-9..1e4, default: nil), stiffness: figure(1e-3..1e7, default: nil), damping: figure(0.0..1e3, default: 0.0)
         )
+        BRAKE = define(torque: figure(0.0..1e4), release_time: figure(0.0..5.0), engage_time: figure(0.0..5.0))
         FEEDBACK = define(
-          counts_per_turn: whole(4..(1 << 24)), direction: one_of(1, -1).with(default: 1), offset: figure(-360.0..360.0, default: 0.0)
+          counts_per_turn: whole(4..(1 << 24)), direction: one_of(1, -1).with(default: 1), offset: figure(-360.0..360.0, default: 0.0),
+          kind: one_of(*Plant::Encoder::KINDS).with(default: "absolute")
         )
         SUPPLY = define(
           mains_voltage: figure(10.0..690.0), capacitance: figure(1e-6..1.0), source_resistance: figure(0.01..100.0, default: 0.6),
@@ -99,16 +107,20 @@ module Gallop
           electronics_power: figure(1.0..500.0, default: 20.0),
           electronics_voltage: figure(5.0..600.0, default: 150.0)
         )
+        BATTERY = define(
+          full_voltage: figure(10.0..120.0), empty_voltage: figure(5.0..120.0), capacity: figure(0.1..1000.0), resistance: figure(0.001..10.0),
+          capacitance: figure(1e-6..1.0), electronics_power: figure(0.5..100.0, default: 4.0), electronics_voltage: figure(5.0..100.0, default: 20.0)
+        )
         SENSOR = define(
           step: figure(1e-5..1.0, default: 0.002), noise: figure(0.0..1.0, default: 0.004), offset_u: figure(-5.0..5.0, default: 0.0),
           offset_v: figure(-5.0..5.0, default: 0.0), gain_u: figure(0.5..2.0, default: 1.0), gain_v: figure(0.5..2.0, default: 1.0)
         )
         HEAT_SINK = define(thermal_resistance: figure(0.001..50.0), thermal_time: figure(1.0..36_000.0))
         DRIVE = define(
-          name: text, family: one_of("haflinger", "shire"), serial: whole(1..0xFFFFFFFF), motor: anything, mechanics: part(MECHANICS),
-          feedback: part(FEEDBACK, default: nil), supply: part(SUPPLY), sensor: part(SENSOR, default: SENSOR.check({}, "sensor")),
+          name: text, family: one_of(*Objects::Profile::FAMILIES), serial: whole(1..0xFFFFFFFF), motor: anything, mechanics: part(MECHANICS),
+          feedback: part(FEEDBACK, default: nil), brake: part(BRAKE, default: nil), supply: anything, sensor: part(SENSOR, default: SENSOR.check({}, "sensor")),
           heat_sink: part(HEAT_SINK), boot_time: figure(0.0..60.0, default: 1.2), ambient: figure(-40.0..80.0, default: 25.0),
-          nameplate: Rule.new(kind: :plate, default: {})
+          firmware: Rule.new(kind: :version, default: nil), nameplate: Rule.new(kind: :plate, default: {})
         )
         RIG = define(name: text, drives: Rule.new(kind: :list, schema: DRIVE))
       end

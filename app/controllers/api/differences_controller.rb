@@ -1,0 +1,14 @@
+# frozen_string_literal: true
+
+module Api
+  # Differences between project and drive, found on connecting: settled line by line or all at once.
+  class DifferencesController < BaseController
+    def settle
+      drive.settle(params.key?(:keys) ? list(:keys) : drive.differences.pluck("key"), choice(:side, Settled::SIDES))
+      respond(DriveSerializer, drive.reload)
+    end
+
+    # Drafts and writes again what a drive lost at its restart.
+    def write_again = respond(BatchSerializer, drive.write_again, status: :created)
+  end
+end

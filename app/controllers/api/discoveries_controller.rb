@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module Api
+  # Finding drives, and remembering what was found.
+  class DiscoveriesController < BaseController
+    rescue_from(Gallop::Network::Places::Unreadable) { |e| refuse(422, e.message) }
+    rescue_from(Discovery::Busy) { |e| refuse(409, e.message) }
+
+    def show = respond(DiscoverySerializer, DiscoveryView.new)
+
+    def create
+      Discovery.start(Gallop::Network::Places.parse(long_text(:places)))
+      respond(DiscoverySerializer, DiscoveryView.new, status: :created)
+    end
+
+    def destroy
+      Discovery.cancel
+      respond(DiscoverySerializer, DiscoveryView.new)
+    end
+
+    def forget
+      Sighting.find(params[:id]).destroy!
+      respond(DiscoverySerializer, DiscoveryView.new)
+    end
+
+    # Why an address can or cannot be reached from here.
+    def explain
+      address, mask = [ :address, :mask ].map { |name| IPAddr.new(text(name)).to_i }
+      respond(FitSerializer, Gallop::Network::Fit.new(address, mask, Discovery.interfaces))
+    rescue IPAddr::Error
+      refuse(422, "An address and a mask such as 192.168.30.11 and 255.255.255.0 are expected.")
+    end
+  end
+end

@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+module Api
+  class FirmwareUpdatesController < BaseController
+    rescue_from(Gallop::Program::Unreadable) { |e| refuse(422, e.message) }
+
+    before_action :family!
+
+    def show = respond(FirmwareSerializer, drive)
+
+    def create
+      FirmwareUpdate.begin(drive, text(:name), bytes(:content))
+      respond(FirmwareSerializer, drive, status: :created)
+    end
+
+    # The last file once more, after it was cut short.
+    def repeat
+      last = drive.firmware_updates.newest_first.first or raise ActiveRecord::RecordNotFound.new(nil, "FirmwareUpdate")
+      last.repeat
+      respond(FirmwareSerializer, drive, status: :created)
+    end
+  end
+end

@@ -1,0 +1,13 @@
+# frozen_string_literal: true
+
+module Api
+  class SnapshotsController < BaseController
+    def index = respond(SnapshotSerializer, drive.snapshots.newest_first)
+
+    def create
+      respond(SnapshotSerializer, Snapshot.take(drive, name: text(:name), note: params.key?(:note) ? long_text(:note) : ""), status: :created)
+    end
+
+    def restore = render(json: { drafted: drive.snapshots.find(params[:id]).restore })
+  end
+end

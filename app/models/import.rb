@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+# A settings file that was handed in: kept as it came, reviewed against the drive each time it is looked at. Nothing of it goes
+# anywhere but into the draft.
+class Import < ApplicationRecord
+  belongs_to :drive
+
+  normalizes :name, with: ->(name) { File.basename(name.to_s.tr("\\", "/")).squish }
+  validates :name, presence: true, length: { maximum: 120 }
+  validates :content, length: { maximum: Gallop::Files::LONGEST, message: "is larger than 2 MB" }
+
+  def review
+    @review ||= Gallop::Files::Review.new(drive.profile, Gallop::Files.read(name, content), current: drive.drafted_values)
+  end
+
+  # @return [Hash{String => Object}] raw by key of all that the drive could hold
+  def values = review.lines.select { |line| line.raw && %w[change same].include?(line.status) }.to_h { |line| [ line.entry.key, line.raw ] }
+
+  # @param keys [Array<String>, nil] nil takes all that would change something @return [Integer]
+  def take(keys = nil)
+    changes = review.changes.to_h { |line| [ line.entry.key, line.raw ] }
+    unknown = Array(keys) - changes.keys
+    raise Gallop::Objects::Unacceptable, "#{unknown.first} is no change of this file." if unknown.any?
+    chosen = keys ? changes.slice(*keys) : changes
+    drive.draft_all(chosen, reason: "file “#{name}”".truncate(200)).tap do |count|
+      drive.log("project", "File “#{name}” taken into the draft", "#{count} of #{changes.size} changes")
+    end
+  end
+end

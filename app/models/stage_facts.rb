@@ -1,0 +1,101 @@
+# frozen_string_literal: true
+
+# A stage of one drive that rests on facts: as typed, what follows from them, and how the drive stands to it. Subclasses name their
+# STAGE.
+class StageFacts
+  attr_reader :drive
+
+  # @return [StageFacts] of the stage with that name
+  def self.named(name) = { "motor" => Motor, "feedback" => Feedback, "mechanics" => Mechanics, "power" => Power, "limits" => Limits }.fetch(name)
+
+  # @param overrides [Hash{String => String}] facts as they are being typed, over the kept ones
+  # @param machine [Gallop::Machine, nil] of the kept facts, where several stages are looked at
+  def initialize(drive, overrides = {}, machine: nil)
+    @drive = drive
+    @overrides = overrides.transform_keys(&:to_s)
+    @machine = machine
+  end
+
+  # @param typed [Hash{String => Hash}] facts of a stage in place of those that are kept
+  # @return [Gallop::Machine] of all that is kept of the drive
+  def self.machine(drive, typed = {})
+    kept = drive.facts.group_by(&:stage).transform_values { |facts| facts.to_h { |fact| [ fact.key, fact.text ] } }
+    Gallop::Machine.new(drive.profile, kept.merge(typed))
+  end
+
+  def name = self.class::STAGE
+  def known? = drive.profile.present?
+  def kept = @kept ||= drive.facts.select { |fact| fact.stage == name }.index_by(&:key)
+  def typed = kept.transform_values(&:text).merge(@overrides)
+  def facts = @facts ||= (@machine || machine(typed)).stage(name)
+  def sheet = facts.sheet
+  def assessment = @assessment ||= facts.assessment
+
+  # How it stands, without figures and drawings: the course asks this of each stage of each drive.
+  # @return [StageFacts]
+  def in_brief = tap { @assessment ||= facts.verdict }
+  def blocked? = known? && assessment.blocked?
+
+  # @param texts [Hash{String => String}] an empty text takes the fact away
+  # @raise [Gallop::Objects::Unacceptable] when one of them cannot be read; then none is kept
+  def keep(texts)
+    fields = machine(typed.merge(texts)).stage(name).sheet.fields
+    unknown = texts.keys - fields.map(&:key)
+    raise Gallop::Objects::Unacceptable, "There is no fact “#{unknown.first.truncate(40)}” here." if unknown.any?
+    problem = Gallop::Facts::Sheet.new(fields, texts).problems.first
+    raise Gallop::Objects::Unacceptable, "#{fields.find { |field| field.key == problem[0] }.label}: #{problem[1]}" if problem
+    drive.transaction { texts.each { |key, text| keep_one(key, text.to_s.strip) } }
+    forget
+  end
+
+  # Proposals with the drive's own figures beside them.
+  def proposals
+    assessment.proposals.map { |proposal| Line.new(drive, proposal) }
+  end
+
+  # @param keys [Array<String>, nil] nil takes all
+  def accept(keys = nil)
+    chosen = proposals.select { |line| keys.nil? || keys.include?(line.key) }
+    raise Gallop::Objects::Unacceptable, "A blocker stands; nothing is proposed until it is resolved." if blocked?
+    raise Gallop::Objects::Unacceptable, "Nothing of that is proposed." if chosen.empty?
+    drive.transaction { chosen.each { |line| drive.draft(line.key, line.raw, reason: line.reason) } }
+  end
+
+  # A proposal against what is drafted and what the drive holds.
+  class Line
+    delegate :key, :figure, :reason, to: :@proposal
+
+    def initialize(drive, proposal)
+      @drive = drive
+      @proposal = proposal
+    end
+
+    def entry = @drive.profile.fetch(key)
+    def raw = entry.raw(figure)
+    def live = @drive.live_values[key]
+    def in_drive? = live == raw
+    def stored? = @drive.stored_values[key] == raw
+    def drafted? = @drive.drafts.any? { |draft| draft.key == key && draft.raw == raw }
+
+    # @return [String] drive, drafted or open
+    def state
+      return "drive" if in_drive?
+      drafted? ? "drafted" : "open"
+    end
+  end
+
+  private
+
+  # All stages of the drive, this one as it is typed.
+  def machine(own) = StageFacts.machine(drive, name => own)
+
+  def forget
+    drive.facts.reset
+    @kept = @facts = @assessment = @machine = nil
+  end
+
+  def keep_one(key, text)
+    return drive.facts.where(stage: name, key: key).delete_all if text.empty?
+    drive.facts.find_or_initialize_by(stage: name, key: key).update!(text: text, source: "typed")
+  end
+end

@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+# A stage of facts: fields with what was typed, and all that follows.
+class FactStageSerializer < ApplicationSerializer
+  field(:stage, "string", &:name)
+  field(:kind, "'synchronous' | 'induction'") { |stage| stage.drive.profile.motor_kind.to_s }
+  field(:blocked, "boolean", &:blocked?)
+  field(:missing, "string[]") { |stage| stage.assessment.missing }
+  typelize fields: "Fact[]"
+  attribute(:fields) { |stage| stage.sheet.fields.map { |field| FactSerializer.new(field, params: { stage: stage }).to_h } }
+  many :consequences, source: proc { assessment.consequences }, resource: ConsequenceSerializer
+  many :findings, source: proc { assessment.findings }, resource: FindingSerializer
+  many :charts, source: proc { assessment.charts }, resource: ChartSerializer
+  many :proposals, resource: ProposalSerializer
+end

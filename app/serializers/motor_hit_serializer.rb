@@ -1,0 +1,11 @@
+# frozen_string_literal: true
+
+# A motor of the library, in a line.
+class MotorHitSerializer < ApplicationSerializer
+  LINE = { "synchronous" => [ %w[rated_torque N·m], %w[rated_speed rpm], %w[rated_current A] ], "induction" => [ %w[rated_power kW], %w[rated_voltage V], %w[rated_current A], %w[rated_speed rpm] ] }.freeze
+
+  field :part, "string"
+  field :note, "string"
+  field(:line, "string") { |motor| LINE.fetch(motor.kind).filter_map { |key, unit| motor.facts[key]&.then { |text| text.match?(/[[:alpha:]]/) ? text : "#{text} #{unit}" } }.join(", ") }
+  field(:own, "boolean") { |motor| params[:own].include?(motor.part) }
+end

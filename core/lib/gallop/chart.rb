@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module Gallop
+  # A drawing of what follows from facts: curves over one axis, and what to compare them with.
+  # x, y: Axis; curves: [Curve], marks: [Mark].
+  Chart = Record.define(:id, :title, :x, :y, curves: [], marks: []) do
+    # Only figures that can be shown.
+    def shown? = curves.any? && curves.all? { |curve| curve.points.size > 1 && curve.points.flatten.all?(&:finite?) } && marks.all? { |mark| mark.at.finite? }
+  end
+
+  class Chart
+    Axis = Record.define(:label, :unit)
+    # role decides how it is drawn: :main, :second, :weak (dashed). points: [[x, y]] in the axes' units
+    Curve = Record.define(:name, :points, role: :main)
+    # A level (across: :y), an upright (across: :x) or, with height, a point. tone: :plain, :good, :bad
+    Mark = Record.define(:label, :at, across: :y, height: nil, tone: :plain)
+  end
+end

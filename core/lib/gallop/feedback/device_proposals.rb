@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Feedback
+    # Values for the drive from the device.
+    module DeviceProposals
+      private
+
+      def propose_kind = kind && propose("feedback.kind", kind.code, "as given", facts: %w[device])
+
+      def propose_counts
+        return unless whole_counts
+        propose("feedback.counts_per_turn", whole_counts, counts_note.chomp(".").sub(/\A./, &:downcase), facts: counting_facts)
+      end
+
+      def propose_bits
+        [ sheet_figure("single_bits") && propose("feedback.single_turn_bits", sheet["single_bits"], "as given", facts: %w[single_bits]),
+          kind&.counts == :bits && propose("feedback.multi_turn_bits", sheet_figure("multi_bits") || 0, sheet_figure("multi_bits") ? "as given" : "whole turns are not told apart", facts: %w[multi_bits]) ].select { |proposal| proposal }
+      end
+
+      def propose_resolver = sheet_figure("resolver_pairs") && propose("feedback.resolver_pole_pairs", sheet["resolver_pairs"], "as given", facts: %w[resolver_pairs])
+
+      def propose_direction
+        chosen = { "same" => 0, "reversed" => 1 }[sheet_figure("direction")] or return
+        propose("feedback.direction", chosen, "as given", facts: %w[direction])
+      end
+
+      # An index that is there is watched: lost counts are noticed in a turn.
+      def propose_index
+        chosen = { "no" => 0, "yes" => 2 }[sheet_figure("index")] or return
+        propose("feedback.index", chosen, chosen.zero? ? "there is none" : "lost counts are noticed within a turn", facts: %w[index])
+      end
+
+      def propose_supply
+        chosen = supply_choice or return
+        propose("feedback.supply", chosen, "as its data sheet asks", facts: %w[supply])
+      end
+
+      # The supply terminals know steps only. @return [Integer, nil] raw
+      def supply_choice
+        volts = si("supply") or return
+        profile["feedback.supply"]&.choices&.find { |_, words| words.to_f == volts }&.first
+      end
+
+      def propose_resolution
+        return unless whole_counts
+        [ propose("mechanics.resolution_counts", whole_counts, "counts of the motor's feedback", facts: %w[device]), propose("mechanics.resolution_turns", 1, "in one turn", facts: %w[device]) ].compact
+      end
+    end
+  end
+end

@@ -1,0 +1,110 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Feedback
+    # What the live figures of an enabled servo say about its wiring, as somebody experienced would read them: a shaft that does not turn at
+    # full current, one that jerked and stands, a current that makes no torque, a load that weighs nothing.
+    class Running
+      # One look: at (s), demand, speed (rpm), torque_current (A rms, signed), current (A rms), count, fault code.
+      Look = Record.define(:at, :demand, :speed, :torque_current, :current, :count, fault: 0)
+      # What it rests on. brake: whether the drive releases one; gravity, friction (N·m, positive holds the load) as they were worked out
+      Axis = Record.define(:counts, :pole_pairs, :rated_current, torque_constant: nil, brake: false, gravity: 0.0, friction: 0.0, incremental: false, turned_by_hand: nil)
+
+      HELD = 0.4        # s without motion that count
+      STANDS = 0.1      # share of the demand below which it stands
+      NO_TORQUE = 0.8   # share of the current that makes torque; less is no alignment that control would leave
+      MOTION = 3.0      # electrical degrees that are motion
+      LIGHT = 0.4       # share of the weight below which a load is not there
+      HEAVY = 0.05      # share of the rated torque from which a weight is judged
+      COMMUTATION = 0x7122
+
+      # @param looks [Array<Look>] of the latest stretch that the drive was enabled, in the order of time @param axis [Axis]
+      def initialize(looks, axis)
+        @looks = looks
+        @axis = axis
+      end
+
+      # @return [Array<Finding>]
+      def findings
+        return [ commutation(@looks.last) ] if @looks.any? { |look| look.fault == COMMUTATION }
+        Finding.in_order([ stands && standing, weightless ].compact)
+      end
+
+      private
+
+      attr_reader :axis
+
+      # The last stretch, long enough, in which it was told to turn and did not.
+      def stands
+        @stands ||= @looks.chunk_while { |a, b| held?(a) == held?(b) }.select { |part| held?(part.first) && part.last.at - part.first.at >= HELD }.last
+      end
+
+      def held?(look) = look.demand.nonzero? && look.speed.abs < [ STANDS * look.demand.abs, 1.0 ].max
+      def mean(looks, member) = looks.sum(&member) / looks.size.to_f
+      def show(...) = Quantities.format(...)
+
+      def standing
+        late = stands.last([ stands.size / 2, 1 ].max)
+        current = mean(late, :current)
+        return if current < 0.05 * axis.rated_current
+        return open_phase(current, mean(late, :torque_current).abs) if mean(late, :torque_current).abs < NO_TORQUE * current
+        moved? ? commutation(stands.last) : shaft_held(current)
+      end
+
+      # Since it was enabled, in electrical degrees.
+      def moved?
+        counts = @looks.map(&:count).minmax.then { |low, high| high - low }
+        counts * 360.0 * axis.pole_pairs / axis.counts > MOTION
+      end
+
+      def finding(id, headline, reason, remedy) = Finding.new(id: id, severity: :blocker, headline: headline, reason: reason, remedy: remedy)
+
+      def open_phase(current, torque_current)
+        finding("open_phase", "#{show(current, 'A', 2)} flow, and #{show(torque_current, 'A', 2)} of them make torque", "The current goes where it is not sent: one phase of the motor carries none, and the motor hums at a dead angle.",
+                "Switch off, and check the three motor wires at both ends.")
+      end
+
+      def shaft_held(current)
+        brake = axis.brake ? "The drive gives its brake current; if the brake did not click, its coil is not wired." : "If there is a holding brake, nobody releases it: the drive is told of none."
+        finding("shaft_held", "The shaft does not move at #{show(current, 'A', 2)}", "#{brake}#{' If the shaft did jerk, the count is dead: index and a channel may be exchanged.' if axis.incremental}",
+                axis.brake ? "Measure at the brake's terminals; lift the brake by hand to be sure." : "Give the brake at Power, or free the mechanics.")
+      end
+
+      def commutation(look)
+        how = look.fault == COMMUTATION ? "The shaft ran away against its torque" : "The shaft jerked and stands at #{show(look.current, 'A', 2)}"
+        finding("commutation", how, "The field runs against the shaft. #{commutation_cause}", commutation_remedy)
+      end
+
+      def commutation_cause
+        case axis.turned_by_hand
+        when "proven" then "Turned by hand all came as it should, so the feedback is right: two motor phases are exchanged, or all three hall wires have moved on by one."
+        when "failed" then "The turn by hand has shown what is wrong with the feedback."
+        else "Channels A and B, two motor phases or hall wires are exchanged."
+        end
+      end
+
+      def commutation_remedy
+        case axis.turned_by_hand
+        when "proven" then "Exchange two motor wires, V with W."
+        when "failed" then "Put that right first."
+        else "Turn the shaft by hand at Feedback: it tells the two apart."
+        end
+      end
+
+      # A weight that should be felt while it turns steadily: T = K_t i against gravity, with friction helping or not.
+      def weightless
+        steady = steady_part
+        return unless steady && axis.torque_constant && axis.gravity.abs >= HEAVY * axis.rated_current * axis.torque_constant
+        friction = axis.friction * (steady.first.demand <=> 0)
+        torque = mean(steady, :torque_current) * axis.torque_constant
+        return if (torque - friction) / axis.gravity >= LIGHT
+        finding("weightless", "#{show(torque, 'N·m')} turn the load; #{show(axis.gravity + friction, 'N·m')} should, for its weight", "Gravity is not felt: the load is not coupled, or something else carries it.", "Check the coupling, before the brake is trusted to hold anything.")
+      end
+
+      def steady_part
+        @looks.chunk_while { |a, b| a.demand == b.demand }.map { |part| part.drop(part.size / 3) }
+              .select { |part| part.size > 3 && part.first.demand.nonzero? && part.last.at - part.first.at >= HELD && part.all? { |look| (look.speed - look.demand).abs < 0.2 * look.demand.abs } }.last
+      end
+    end
+  end
+end

@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+require "bigdecimal"
+require "bigdecimal/util"
+
+module Gallop
+  module Files
+    # Raw values as plain texts that come back as the same raw value: exact decimals with a point, numbers for choices and bits.
+    module Figures
+      module_function
+
+      # @return [String]
+      def text(entry, raw)
+        return raw if entry.text?
+        return entry.show(raw) if entry.octets || entry.hexadecimal
+        return raw.to_s if entry.data_type.float? || entry.scale == 1
+        decimal = (raw.to_d * entry.scale.to_s.to_d).to_s("F")
+        decimal.sub(/\.0\z/, "")
+      end
+
+      def unit(entry) = entry.choices.any? || entry.bits.any? ? "" : entry.unit
+    end
+  end
+end

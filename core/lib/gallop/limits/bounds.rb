@@ -1,0 +1,193 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Limits
+    # What every kind of drive is held to. Speeds are of the motor's shaft.
+    #
+    #   a = (T − T_gravity − T_friction)/J,  n²/2a turns of a stop
+    class Bounds < FactStage
+      MARGIN = 0.1
+      DIRECTIONS = { "both" => "Both", "forward" => "Forward only", "backward" => "Backward only" }.freeze
+      REACTIONS = { "quick" => "Quick stop ramp", "ramp" => "Slow-down ramp", "coast" => "Coast" }.freeze
+      REACTION_CODES = { "coast" => 0, "ramp" => 1, "quick" => 2 }.freeze
+      QUICKER = 3 # times the ramp down: what a mechanism is spared beyond, where the torque would allow it
+      SLOW = 10 # times slower than asked for: a ramp that is of no use
+
+      COMMON = [
+        field("margin", "Margin", "%", 0, 80, "Kept free of every bound that is not the technician's own; 10 % is reckoned with where nothing is given.", required: false, group: "Speed"),
+        field("ramp_time", "From rest to top speed", "s", 0.001, 600, "Nothing: by the acceleration that Mechanics asks for.", required: false, group: "Ramps"),
+        field("stop_time", "From top speed to rest", "s", 0.001, 600, "Nothing: as quick as the ramp up.", required: false, group: "Ramps"),
+        field("quick_stop_time", "Quick stop from top speed", "s", 0.001, 600, "Nothing: as quick as the torque allows, with the margin.", required: false, group: "Ramps"),
+        field("direction", "Permitted direction", "", nil, nil, "The other is locked in the drive, whoever commands.", choices: DIRECTIONS, required: false, group: "Speed"),
+        field("quick_stop_reaction", "Quick stop", "", nil, nil, "What the drive does on a quick stop.", choices: REACTIONS, required: false, group: "When it stops"),
+        field("fault_reaction", "Fault", "", nil, nil, "What it does on a fault that leaves the power stage usable.", choices: REACTIONS, required: false, group: "When it stops")
+      ].freeze
+
+      CHARTS = %i[run].freeze
+
+      # Bounds of the speed. @return [Hash{String => Float}] who bounds => rad/s
+      def speed_bounds
+        { "the motor" => motor.si("top_speed"), "the gearbox" => mechanics.permitted_speed, "the drive's output frequency" => drive_speed, "the feedback" => feedback.speed_of_input }.compact
+      end
+
+      private
+
+      def motor = machine.stage("motor")
+      def mechanics = machine.stage("mechanics")
+      def feedback = machine.stage("feedback")
+      def power = machine.stage("power")
+      def margin = si("margin") || MARGIN
+      def pole_pairs = motor.pole_pairs_known
+      def drive_speed = pole_pairs && 2 * Math::PI * rating(:output_frequency) / pole_pairs
+      def bounded_by = speed_bounds.min_by(&:last)&.first
+      def highest = speed_bounds.values.min
+
+      # What the machine is to run at: as Mechanics asks, within what bounds it.
+      def working_speed
+        asked = mechanics.demanded_speed
+        asked && highest ? [ asked, highest ].min : asked || highest
+      end
+
+      def inertia = power.inertia_stopped
+      def opposing = mechanics.torque_of_gravity.to_f.abs + mechanics.torque_of_friction.to_f
+      def peak_torque = motor.usable_torque
+
+      # rad/s² that the torque leaves, against gravity and friction
+      def possible_acceleration
+        return unless inertia && peak_torque && peak_torque > opposing
+        (peak_torque - opposing) / inertia
+      end
+
+      def wanted_acceleration = rate(si("ramp_time")) || mechanics.demanded_acceleration
+      def wanted_deceleration = rate(si("stop_time")) || wanted_acceleration
+
+      # Who bounds the quick stop, and how much. @return [Hash{String => Float}] rad/s²
+      def quick_bounds
+        return { "as given" => rate(si("quick_stop_time")) } if si("quick_stop_time") && working_speed
+        return {} if possible_acceleration.nil?
+        { "bounded by the torque, less #{percent(margin)}" => possible_acceleration * (1 - margin), "bounded by what the supply takes back" => shortest_rate,
+          "#{QUICKER} times the ramp down, to spare the mechanism" => wanted_deceleration && QUICKER * wanted_deceleration }.compact
+      end
+
+      def quick_deceleration = quick_bounds.values.min
+      def rate(time) = time && working_speed && working_speed / time
+
+      # rad/s² of the shortest stop that the supply swallows, where it bounds any
+      def shortest_rate
+        time = power.shortest_stop_time or return
+        power.speed_stopped / time
+      end
+
+      def highest_speed
+        highest && consequence("highest_speed", "Highest speed", highest * RPM, "rpm", 0, "Bounded by #{bounded_by}; #{others}.")
+      end
+
+      def others
+        rest = speed_bounds.reject { |who, _| who == bounded_by }
+        rest.empty? ? "nothing else is known to bound it" : rest.map { |who, speed| "#{who} #{rpm(speed)}" }.join(", ")
+      end
+
+      def acceleration_left
+        possible_acceleration && consequence("acceleration_left", "Acceleration that the torque leaves", possible_acceleration * RPM, "rpm/s", 0, "#{show(peak_torque, 'N·m')} at the peak, less #{show(opposing, 'N·m')} of gravity and friction.")
+      end
+
+      def time_to_speed
+        return unless wanted_acceleration && working_speed
+        consequence("time_to_speed", "To #{rpm(working_speed)}", working_speed / wanted_acceleration, "s")
+      end
+
+      def way_of_a_stop
+        return unless wanted_deceleration && working_speed
+        turns = working_speed**2 / (2 * wanted_deceleration) / (2 * Math::PI)
+        travel = mechanics.travel_of_motor_turn
+        return consequence("way_of_a_stop", "Way of a stop", turns, "turn") if travel.nil?
+        consequence("way_of_a_stop", "Way of a stop", turns * travel * 1e3, "mm", nil, "#{show(turns, 'turn')} of the motor, from #{rpm(working_speed)} by the ramp down.")
+      end
+
+      def quick_stop_follows
+        return unless quick_deceleration && working_speed
+        consequence("quick_stop", "Quick stop", working_speed / quick_deceleration, "s", nil, "#{quick_note.capitalize}.")
+      end
+
+      def quick_note = quick_bounds.min_by(&:last)&.first.to_s
+
+      # Up, along, down, with the quick stop from where the ordinary one begins.
+      def run
+        return unless wanted_acceleration && wanted_deceleration && working_speed
+        up, down = [ wanted_acceleration, wanted_deceleration ].map { |rate| working_speed / rate }
+        along = up + 0.4 * (up + down)
+        top = working_speed * RPM
+        quick = quick_deceleration && [ [ along, top ], [ along + working_speed / quick_deceleration, 0.0 ] ]
+        Chart.new(id: "run", title: "Speed by the ramps", x: Chart::Axis.new(label: "time", unit: "s"), y: Chart::Axis.new(label: "speed", unit: "rpm"),
+                  curves: [ Chart::Curve.new(name: "ramps", points: [ [ 0.0, 0.0 ], [ up, top ], [ along, top ], [ along + down, 0.0 ] ]), quick && Chart::Curve.new(name: "quick stop", points: quick, role: :second) ].compact,
+                  marks: [ highest && Chart::Mark.new(label: bounded_by, at: highest * RPM) ].select { |mark| mark })
+      end
+
+      # A limit that another one makes unreachable, in the words of both.
+      def top_speed_unreachable
+        top = motor.si("top_speed")
+        return unless top && highest && top > highest * 1.0001
+        finding(bounded_by == "the gearbox" ? :blocker : :caution, "top_speed_unreachable", "#{in_hertz(top)}#{rpm(top)} is allowed at Motor; #{bounded_by} ends at #{rpm(highest)}",
+                bounded_by == "the gearbox" ? "The drive would let the motor run the gearbox beyond what it stands." : "The speed between the two is never reached.", "At most #{rpm(highest)} as top speed at Motor.", values: [ "limits.motor_speed" ])
+      end
+
+      def in_hertz(_speed) = ""
+
+      def demand_beyond_bounds
+        asked = mechanics.demanded_speed
+        return unless asked && highest && asked > highest * 1.0001
+        finding(:caution, "demand_beyond_bounds", "The machine asks for #{rpm(asked)}; #{bounded_by} ends at #{rpm(highest)}", "The speed that is asked for is never reached.", "Another ratio, or less speed.")
+      end
+
+      def ramp_beyond_torque
+        return unless possible_acceleration && wanted_acceleration && working_speed && wanted_acceleration > possible_acceleration
+        finding(:caution, "ramp_beyond_torque", "The ramp asks for #{rate_text(wanted_acceleration)}; the torque leaves #{rate_text(possible_acceleration)}", "The motor falls behind its ramp at the current limit, and overshoots at its end.",
+                "#{show(working_speed / possible_acceleration / (1 - margin), 's')} or longer to #{rpm(working_speed)}.", facts: %w[ramp_time])
+      end
+
+      def no_torque_left
+        return unless peak_torque && peak_torque <= opposing && opposing.positive?
+        finding(:blocker, "no_torque_left", "Gravity and friction take #{show(opposing, 'N·m')}; motor and drive give #{show(peak_torque, 'N·m')}", "Nothing is left to accelerate with, and the load is not even held.", "A larger ratio, motor or drive, or a counterweight.")
+      end
+
+      def stop_trips_the_supply
+        time = power.shortest_stop_time
+        return unless time && wanted_deceleration && power.speed_stopped / wanted_deceleration < time * 0.9999
+        finding(:caution, "stop_trips_the_supply", "A stop in #{show(power.speed_stopped / wanted_deceleration, 's')} gives back more than the supply takes", "The bus rises to its trip; the power stage goes off and the motor coasts.",
+                "#{show(time, 's')} or longer from #{rpm(power.speed_stopped)}.", facts: %w[stop_time ramp_time])
+      end
+
+      def quick_stop_slower
+        return unless si("quick_stop_time") && working_speed && wanted_deceleration && quick_deceleration < wanted_deceleration
+        finding(:caution, "quick_stop_slower", "The quick stop is slower than the ordinary one", "#{show(si('quick_stop_time'), 's')} against #{show(working_speed / wanted_deceleration, 's')}.", "Exchange the two, or shorten the quick stop.", facts: %w[quick_stop_time stop_time])
+      end
+
+      def coasting_load
+        coasting = %w[quick_stop_reaction fault_reaction].select { |key| sheet[key] == "coast" }
+        return if coasting.empty? || !mechanics.load_comes_down?
+        finding(:blocker, "coasting_load", "A load that falls would be let go", "To coast is to take the torque away; gravity then drives the load#{power.sheet['brake'].to_s.match?(/drive|controller/) ? ' until the brake has engaged' : ''}.", "A ramp, with the brake at its end.", facts: coasting)
+      end
+
+      def coasting_long
+        return unless [ sheet["quick_stop_reaction"], sheet["fault_reaction"] ].include?("coast") && inertia && working_speed && !mechanics.load_comes_down?
+        friction = mechanics.torque_of_friction.to_f
+        return if friction.positive? && inertia * working_speed / friction < 2
+        how_long = friction.positive? ? "about #{show(inertia * working_speed / friction, 's')}" : "a time that nobody knows: no friction is given"
+        finding(:note, "coasting_long", "Coasting from #{rpm(working_speed)} takes #{how_long}", "Nothing but friction brakes the machine.", facts: %w[quick_stop_reaction fault_reaction])
+      end
+
+      def propose_direction
+        chosen = { "both" => 0, "forward" => 1, "backward" => 2 }[sheet["direction"]] or return
+        propose("limits.direction", chosen, "as given", facts: %w[direction])
+      end
+
+      def propose_reactions
+        { "quick_stop_reaction" => "control.quick_stop_option", "fault_reaction" => "control.fault_reaction" }.filter_map do |key, entry|
+          sheet[key] && propose(entry, REACTION_CODES.fetch(sheet[key]), "as given", facts: [ key ])
+        end
+      end
+
+      def rate_text(acceleration) = show(acceleration * RPM, "rpm/s", 0)
+    end
+  end
+end

@@ -1,0 +1,118 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Limits
+    # Limits of a servo: accelerations in rpm/s, jerk, travel and following error by the units of the mechanics.
+    class Servo < Bounds
+      RAMP_FACTS = %w[ramp_time stop_time].freeze
+      TRAVEL = [
+        field("travel_low", "Lowest position", "mm", -1e7, 1e7, "Software travel limit, from home.", required: false, group: "Travel"),
+        field("travel_high", "Highest position", "mm", -1e7, 1e7, "Software travel limit, from home.", required: false, group: "Travel"),
+        field("following", "Permitted following error", "mm", 1e-6, 10_000, "More, and the drive trips. Several times the largest that is seen in good running.", required: false, group: "Travel")
+      ].freeze
+      JERK = field("rounding_time", "Rounding of the ramps", "s", 0.001, 60, "Time in which the acceleration builds up. Nothing: linear ramps.", required: false, group: "Ramps")
+
+      CONSEQUENCES = %i[highest_speed acceleration_left time_to_speed way_of_a_stop quick_stop_follows jerk_follows window_in_counts factory_window].freeze
+      RULES = %i[top_speed_unreachable demand_beyond_bounds ramp_beyond_torque no_torque_left stop_trips_the_supply quick_stop_slower coasting_load coasting_long
+                 travel_turned travel_beyond_stroke locked_axis rounding_too_long factory_ramp_violent factory_ramp_slow factory_window_large].freeze
+      PROPOSALS = %i[propose_speeds propose_ramps propose_jerk propose_travel propose_window propose_direction propose_reactions].freeze
+
+      private
+
+      # A drive without positioning has no travel.
+      def fields(_typed)
+        jerk = profile["ramps.jerk"] ? [ JERK ] : []
+        travel = profile["position.limit_low"] ? TRAVEL : []
+        COMMON.group_by(&:group).flat_map { |group, rows| group == "Ramps" ? rows + jerk : rows } .then { |rows| rows.partition { |row| row.group != "When it stops" } }.then { |first, last| first + travel + last }
+      end
+
+      def si(key) = sheet.asks?(key) ? super : nil
+      def counts_a_metre = feedback.counts && mechanics.travel_of_motor_turn ? feedback.counts / mechanics.travel_of_motor_turn : nil
+      def in_counts(key) = si(key) && counts_a_metre ? (si(key) * counts_a_metre).round : nil
+      def jerk = si("rounding_time") && wanted_acceleration ? wanted_acceleration / si("rounding_time") : nil
+      def factory(key) = profile[key] && profile.fetch(key).then { |entry| entry.figure(entry.default_raw) }
+
+      def jerk_follows
+        jerk && consequence("jerk", "Jerk", jerk * RPM, "rpm/s²", 0, "Each ramp takes #{show(si('rounding_time'), 's')} longer.")
+      end
+
+      def window_in_counts
+        in_counts("following") && consequence("window_in_counts", "Permitted following error", in_counts("following"), "counts", 0)
+      end
+
+      def factory_window
+        return unless counts_a_metre && factory("position.following_error_window") && si("following").nil?
+        consequence("factory_window", "Following error window as it comes", factory("position.following_error_window") / counts_a_metre * 1e3, "mm", nil, "At the load.")
+      end
+
+      def travel_turned
+        return unless si("travel_low") && si("travel_high") && si("travel_low") >= si("travel_high")
+        finding(:blocker, "travel_turned", "The lowest position is not below the highest", "#{show(si('travel_low') * 1e3, 'mm')} and #{show(si('travel_high') * 1e3, 'mm')}: no target would be allowed.", "Exchange the two.", facts: %w[travel_low travel_high])
+      end
+
+      def travel_beyond_stroke
+        stroke = mechanics.stroke_of_load
+        return unless stroke && si("travel_low") && si("travel_high") && si("travel_high") - si("travel_low") < stroke * 0.9999
+        room = si("travel_high") - si("travel_low")
+        return unless room.positive?
+        finding(:caution, "travel_below_stroke", "The travel limits leave #{show(room * 1e3, 'mm')}; the longest move takes #{show(stroke * 1e3, 'mm')}", "The move ends at the limit, short of its target.", "Wider limits, or a shorter stroke.", facts: %w[travel_low travel_high])
+      end
+
+      def locked_axis
+        return unless %w[forward backward].include?(sheet["direction"]) && mechanics.goes_and_returns?
+        finding(:caution, "locked_axis", "An axis that goes and returns, with one direction locked", "It reaches its end and never comes back.", "Permit both directions.", facts: %w[direction])
+      end
+
+      def rounding_too_long
+        return unless si("rounding_time") && wanted_acceleration && working_speed && si("rounding_time") > working_speed / wanted_acceleration
+        finding(:note, "rounding_too_long", "The rounding takes longer than the ramp", "The acceleration never reaches its figure; it takes #{show(2 * Math.sqrt(working_speed / jerk), 's')} to #{rpm(working_speed)}.", facts: %w[rounding_time ramp_time])
+      end
+
+      # The ramp that the drive has when nobody sets any, on this machine.
+      def factory_acceleration = factory("ramps.acceleration") && factory("ramps.acceleration") / RPM
+
+      def factory_ramp_violent
+        return unless possible_acceleration && factory_acceleration && factory_acceleration > possible_acceleration
+        finding(:caution, "factory_ramp_violent", "The ramp from the works, #{rate_text(factory_acceleration)}, is more than the torque leaves", "#{rate_text(possible_acceleration)} is what motor, drive and load can.", "Take the proposed ramps.", values: %w[ramps.acceleration ramps.deceleration])
+      end
+
+      def factory_ramp_slow
+        return unless wanted_acceleration && working_speed && factory_acceleration && wanted_acceleration > SLOW * factory_acceleration
+        finding(:note, "factory_ramp_slow", "The ramp from the works takes #{show(working_speed / factory_acceleration, 's')} to #{rpm(working_speed)}", "#{show(working_speed / wanted_acceleration, 's')} is asked for.", "Take the proposed ramps.", values: %w[ramps.acceleration])
+      end
+
+      def factory_window_large
+        return unless counts_a_metre && si("following").nil? && mechanics.stroke_of_load && factory("position.following_error_window")
+        window = factory("position.following_error_window") / counts_a_metre
+        return if window < 0.05 * mechanics.stroke_of_load
+        finding(:note, "factory_window_large", "The following error window from the works is #{show(window * 1e3, 'mm')} at the load", "#{percent(window / mechanics.stroke_of_load)} of the stroke: a blocked axis pushes that far before the drive trips.", "Give a permitted following error.", facts: %w[following], values: [ "position.following_error_window" ])
+      end
+
+      def propose_speeds
+        return unless working_speed
+        [ highest && propose("ramps.profile_speed_limit", whole_rpm(highest), "bounded by #{bounded_by}", facts: []), propose("ramps.profile_speed", whole_rpm(working_speed), mechanics.demanded_speed ? "what the machine asks for" : "the highest speed", facts: []) ].select { |proposal| proposal }
+      end
+
+      def propose_ramps
+        [ ramp("ramps.acceleration", wanted_acceleration, si("ramp_time") ? "as given" : "what Mechanics asks for"), ramp("ramps.deceleration", wanted_deceleration, si("stop_time") ? "as given" : "as the ramp up"),
+          ramp("ramps.quick_stop", quick_deceleration, quick_note), ramp("ramps.highest_acceleration", quick_deceleration, "no more than a quick stop") ].compact
+      end
+
+      # Rounded down, but for the noise of the binary figure.
+      def whole_rpm(figure) = (figure * RPM * (1 + 1e-9)).floor
+
+      def ramp(key, acceleration, reason) = acceleration && propose(key, [ whole_rpm(acceleration), 1 ].max, reason, facts: RAMP_FACTS)
+
+      def propose_jerk
+        return unless jerk
+        [ propose("ramps.shape", 3, "rounded ramps", facts: %w[rounding_time]), propose("ramps.jerk", [ whole_rpm(jerk), 1 ].max, "acceleration over the time of rounding", facts: %w[rounding_time]) ].compact
+      end
+
+      def propose_travel
+        %w[low high].filter_map { |side| in_counts("travel_#{side}") && propose("position.limit_#{side}", in_counts("travel_#{side}"), "as given, in counts of the feedback", facts: [ "travel_#{side}" ]) }
+      end
+
+      def propose_window = in_counts("following") && propose("position.following_error_window", in_counts("following"), "as given, in counts of the feedback", facts: %w[following])
+    end
+  end
+end

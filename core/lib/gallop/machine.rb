@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module Gallop
+  # All that the technician told about one drive's machine, stage by stage. A stage may look at the others through it.
+  #
+  #   machine = Gallop::Machine.new(profile, "motor" => { "rated_torque" => "1.27" }, "mechanics" => { "mechanism" => "screw" })
+  #   machine.stage("mechanics").assessment.findings
+  class Machine
+    STAGES = %w[motor feedback mechanics power limits].freeze
+
+    attr_reader :profile
+
+    # @param facts [Hash{String => Hash{String => String}}] typed facts by stage
+    def initialize(profile, facts)
+      @profile = profile
+      @facts = facts
+      @stages = {}
+    end
+
+    # @return [FactStage]
+    def stage(name)
+      @stages[name] ||= kind(name).new(profile, @facts.fetch(name, {}), machine: self)
+    end
+
+    private
+
+    def kind(name)
+      case name
+      when "motor" then Motors.kind(profile)
+      when "mechanics" then Mechanics::Train
+      when "feedback" then Feedback::Device
+      when "power" then Power.kind(profile)
+      when "limits" then Limits.kind(profile)
+      else raise ArgumentError, "there is no stage “#{name}”; known are #{STAGES.join(', ')}"
+      end
+    end
+  end
+end

@@ -1,0 +1,196 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Mechanics
+    # What follows from gear, mechanism and load, at the motor's shaft.
+    module TrainFigures
+      PRECISION = 1e-12 # of a travel with π in it, as a rational number
+
+      private
+
+      def mechanism = sheet["mechanism"]
+      def linear? = Train::LINEAR.include?(mechanism)
+
+      # Motor turns an output turn, exact. @return [Rational]
+      def gear = @gear ||= Rational(sheet["gear_motor"] || 1, sheet["gear_output"] || 1) * Rational(sheet["gear_2_motor"] || 1, sheet["gear_2_output"] || 1)
+      def efficiency = si("gear_efficiency") || 1.0
+
+      # Travel of the load in one turn of the output shaft, in metres; a turn of a rotary load is a turn.
+      # @return [Rational, nil]
+      def travel = @travel ||= travel_of_mechanism
+
+      def travel_of_mechanism
+        case mechanism
+        when "screw" then exact("lead")
+        when "belt", "rack" then exact("pitch") && sheet["teeth"] && exact("pitch") * sheet["teeth"]
+        when "roller", "wheel" then exact("diameter") && (exact("diameter") * Math::PI).rationalize(PRECISION)
+        when "measured" then measured_travel_a_turn
+        when "direct", "table", "winder" then 1r
+        end
+      end
+
+      # @return [Rational, nil] m of travel in one output turn, by the tape
+      def measured_travel_a_turn = exact("measured_travel") && sheet["measured_turns"] && exact("measured_travel") / sheet["measured_turns"].to_s.to_r
+
+      # A fact in metres as it was typed, without the noise of binary fractions.
+      def exact(key)
+        figure = sheet[key] or return
+        figure.to_s.to_r * Quantities::Unit.fetch(sheet.field(key).unit).factor.to_s.to_r
+      end
+
+      # Metres an output radian; 1 for a rotary load.
+      def radius = @radius ||= travel && (linear? ? travel.to_f / (2 * Math::PI) : 1.0)
+      def motor = machine&.stage("motor")
+      def rotor_inertia = motor&.sheet&.asks?("rotor_inertia") ? motor.si("rotor_inertia") : nil
+
+      def moved_mass = si("load_mass") && si("load_mass") + (si("counterweight") || 0.0)
+
+      # Of the load and what turns with the output, at the output shaft.
+      def output_side_inertia
+        return if radius.nil?
+        load = linear? ? moved_mass && moved_mass * radius**2 : si("load_inertia")
+        load && load + (si("output_inertia") || 0.0) + cylinder.to_f
+      end
+
+      # J = π/32 ρ L D⁴ of a solid cylinder
+      def cylinder
+        with("cylinder_diameter", "cylinder_length") { |diameter, length| Math::PI / 32 * (sheet["cylinder_material"] || Train::MATERIALS.keys.first).to_f * length * diameter**4 }
+      end
+
+      # Load and elasticity as the motor feels them: k r²/i², J/i². @return [Array(Float, Float), nil] N·m/rad, kg·m²
+      def elastic
+        return unless si("stiffness") && output_side_inertia&.positive?
+        [ si("stiffness") * radius**2 / gear**2, output_side_inertia / gear**2 ]
+      end
+
+      def motor_side = (rotor_inertia || 0.0) + (si("motor_side_inertia") || 0.0)
+
+      # √(k/J_l) and √(k (1/J_m + 1/J_l)), in Hz
+      def anti_resonance_frequency = elastic && Math.sqrt(elastic[0] / elastic[1]) / (2 * Math::PI)
+      def resonance_frequency = elastic && rotor_inertia && Math.sqrt(elastic[0] * (1 / motor_side + 1 / elastic[1])) / (2 * Math::PI)
+
+      # At the motor, without its rotor.
+      def load_inertia
+        output_side_inertia && output_side_inertia / (gear**2 * efficiency) + (si("motor_side_inertia") || 0.0)
+      end
+
+      def whole_inertia = load_inertia && load_inertia + (rotor_inertia || 0.0)
+
+      # Gravity along the path, N; positive pulls against the positive direction.
+      def gravity_force
+        return 0.0 unless linear? && si("load_mass")
+        (si("load_mass") - (si("counterweight") || 0.0)) * Mechanics::GRAVITY * Math.sin(si("slope") || 0.0)
+      end
+
+      # Torque at the motor that a force or torque at the load asks for.
+      def at_motor(at_load) = radius && at_load * radius / (gear * efficiency)
+      def gravity = at_motor(gravity_force)
+      def friction = at_motor(si(linear? ? "friction_force" : "friction_torque") || 0.0)
+      def process = at_motor(si(linear? ? "process_force" : "process_torque") || 0.0)
+
+      # rad/s and rad/s² at the motor for what is asked of the load
+      def top_speed = si("speed") && radius && si("speed") / radius * gear
+      def angular_acceleration = si("acceleration") && radius && si("acceleration") / radius * gear
+      def dynamic_torque = angular_acceleration && whole_inertia && angular_acceleration * whole_inertia
+
+      # Uphill, against friction, accelerating; downhill the same signs turned.
+      def largest_torque
+        return if dynamic_torque.nil?
+        [ (dynamic_torque + friction + gravity + process).abs, (dynamic_torque + friction - gravity).abs ].max
+      end
+
+      # One move there: accelerate, cruise, brake, rest. Mean square over the cycle.
+      # @return [Hash, nil] torque: [Float], busy: [Float] s
+      def duty
+        return unless top_speed && angular_acceleration && dynamic_torque && si("stroke") && si("cycle_time")
+        ramp, cruise = phases
+        busy = 2 * ramp + cruise
+        return { busy: busy, torque: nil } if busy > si("cycle_time")
+        hold = gravity + process
+        squares = (dynamic_torque + friction + hold)**2 * ramp + (friction + hold)**2 * cruise + (-dynamic_torque + friction + hold)**2 * ramp + gravity**2 * (si("cycle_time") - busy)
+        { busy: busy, torque: Math.sqrt(squares / si("cycle_time")) }
+      end
+
+      # @return [Array(Float, Float)] time of one ramp and of cruising; a short stroke never reaches the speed
+      def phases
+        distance = si("stroke") / radius * gear
+        full = top_speed / angular_acceleration
+        return [ Math.sqrt(distance / angular_acceleration), 0.0 ] if distance < top_speed * full
+        [ full, distance / top_speed - full ]
+      end
+
+      # User units in one output turn, exact. @return [Rational, nil]
+      def units_a_turn
+        unit = Train::UNITS[sheet["unit"]] or return
+        travel && unit_fits? ? travel / unit : nil
+      end
+
+      def unit_fits? = sheet["unit"].nil? || linear? != sheet["unit"].match?(/°|turn/)
+
+      def feed = @feed ||= units_a_turn && WholeRatio.nearest(units_a_turn, most: 0x7FFFFFFF)
+
+      def measured_travel
+        measured_travel_a_turn && consequence("measured_travel", "Travel in one output turn, measured", measured_travel_a_turn.to_f * 1e3, "mm", nil, "#{measured_travel_a_turn.numerator} to #{measured_travel_a_turn.denominator} m, as it was typed. A millimetre misread makes #{Kernel.format('%.2g', 0.1 / (measured_travel_a_turn.to_f * sheet['measured_turns']))} %.")
+      end
+
+      def cylinder_inertia = cylinder && consequence("cylinder_inertia", "Inertia of the cylinder", cylinder * 1e4, "kg·cm²", nil, "π/32 · density · length · diameter⁴.")
+      def resonance = resonance_frequency && consequence("resonance", "Resonance of motor and load", resonance_frequency, "Hz", 1, "Where the two swing against each other; a notch belongs there, or the loops stay below.")
+      def anti_resonance = anti_resonance_frequency && consequence("anti_resonance", "Anti-resonance", anti_resonance_frequency, "Hz", 1, "Where the load swings and the motor stands still.")
+
+      def load_law_says
+        case sheet.asks?("load_law") && sheet["load_law"]
+        when "constant" then statement("load_law_says", "At half speed", "the whole torque, half the power", "Full torque from standstill: boost and current must be there at the lowest speed, and the fan of the motor is slow then.")
+        when "linear" then statement("load_law_says", "At half speed", "half the torque, a quarter of the power", "Little boost is needed.")
+        when "quadratic" then statement("load_law_says", "At half speed", "a quarter of the torque, an eighth of the power", "No boost is needed and the voltage may be lowered at part load; a little more than rated speed overloads the motor.")
+        end
+      end
+
+      def travel_a_turn
+        return if travel.nil? || !linear?
+        consequence("travel_a_turn", "Travel in one turn of the motor", (travel / gear).to_f * 1e3, "mm", nil, "#{show(travel.to_f * 1e3, 'mm')} in one turn of the output.")
+      end
+
+      def inertia_at_motor
+        load_inertia && consequence("inertia_at_motor", "Load inertia at the motor", load_inertia * 1e4, "kg·cm²", nil, "Without the rotor; over a gear of #{show(gear.to_f, nil)}.")
+      end
+
+      def inertia_ratio
+        return unless load_inertia && rotor_inertia
+        consequence("inertia_ratio", "Load to rotor inertia", load_inertia / rotor_inertia, "", 1, "How much heavier the load is than the motor itself.")
+      end
+
+      def motor_speed
+        top_speed && consequence("motor_speed", "Motor speed for it", top_speed * FactStage::RPM, "rpm", 0)
+      end
+
+      def gravity_torque
+        return if gravity.nil? || gravity.zero?
+        consequence("gravity_torque", "Torque that holds the load", gravity, "N·m", nil, "#{show(gravity_force, 'N', 0)} along the path; the motor gives it at standstill too, unless a brake does.")
+      end
+
+      def friction_at_motor
+        return if friction.nil? || friction.zero?
+        consequence("friction_at_motor", "Friction at the motor", friction, "N·m")
+      end
+
+      def acceleration_torque
+        dynamic_torque && consequence("acceleration_torque", "Torque for the acceleration", dynamic_torque, "N·m", nil, rotor_inertia ? nil : "Without the rotor: the motor's inertia is not given.")
+      end
+
+      def peak_torque
+        largest_torque && consequence("peak_torque", "Largest torque", largest_torque, "N·m", nil, "Acceleration, friction, gravity and process together.")
+      end
+
+      def rms_torque
+        return unless duty&.fetch(:torque)
+        consequence("rms_torque", "RMS torque of the cycle", duty[:torque], "N·m", nil, "Motion takes #{show(duty[:busy], 's')} of #{show(si('cycle_time'), 's')}.")
+      end
+
+      def unit_factor
+        return if feed.nil?
+        consequence("unit_factor", "User units in one output turn", feed.value.to_f, "", feed.denominator == 1 ? 0 : 6,
+                    feed.exact? ? "#{feed.numerator} to #{feed.denominator}, exact." : "#{feed.numerator} to #{feed.denominator}; relative error #{Kernel.format('%.1e', feed.error.to_f)}.")
+      end
+    end
+  end
+end

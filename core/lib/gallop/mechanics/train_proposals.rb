@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Mechanics
+    # Values for the drive from gear, mechanism and load.
+    module TrainProposals
+      private
+
+      def propose_load_law
+        chosen = { "constant" => 0, "linear" => 1, "quadratic" => 2 }[sheet.asks?("load_law") ? sheet["load_law"] : nil] or return
+        propose("output.load_law", chosen, "as given", facts: %w[load_law])
+      end
+
+      def propose_inertia
+        load_inertia && propose("speed_loop.load_inertia", load_inertia * 1e4, "load at the motor, over the gear", facts: [ load_fact, "gear_motor" ])
+      end
+
+      def propose_gear
+        return if mechanism.nil?
+        [ propose("mechanics.gear_motor", gear.numerator, "motor turns of the gear", facts: %w[gear_motor]), propose("mechanics.gear_output", gear.denominator, "output turns of the gear", facts: %w[gear_output]) ].compact
+      end
+
+      def propose_feed
+        return if feed.nil?
+        reason = feed.exact? ? "#{sheet['unit']} in one output turn, exact" : "#{sheet['unit']} in one output turn, the nearest whole numbers"
+        [ propose("mechanics.feed", feed.numerator, reason, facts: %w[unit]), propose("mechanics.feed_turns", feed.denominator, "output turns for it", facts: %w[unit]) ].compact
+      end
+
+      def propose_friction
+        friction&.positive? ? propose("mechanics.friction", friction, "friction at the motor", facts: %w[friction_force friction_torque]) : nil
+      end
+
+      def propose_gravity
+        gravity&.nonzero? ? propose("mechanics.gravity", gravity, "torque that holds the load", facts: %w[slope load_mass]) : nil
+      end
+    end
+  end
+end

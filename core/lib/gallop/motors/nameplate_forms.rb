@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Motors
+    # The conventions in which a synchronous motor's data are printed, brought to one: currents rms, resistance and inductance between two
+    # lines, pole pairs, the voltage constant between two lines rms, the torque constant for an ampere rms.
+    #
+    #   I_rms = I_peak/√2,  R_line = 2 R_phase,  K_e,line,rms = √3/√2 K_e,phase,peak,  K_t,rms = √2 K_t,peak = √3 K_e,line,rms
+    module NameplateForms
+      CURRENT = { "rms" => "rms", "peak" => "peak" }.freeze
+      WINDING = { "line" => "Between two lines", "phase" => "Of one phase" }.freeze
+      COUNT = { "pairs" => "Pole pairs", "poles" => "Poles" }.freeze
+      VOLTAGE = { "line_rms" => "Two lines, rms", "line_peak" => "Two lines, peak", "phase_rms" => "One phase, rms", "phase_peak" => "One phase, peak" }.freeze
+      VOLTAGE_FACTORS = { "line_rms" => 1.0, "line_peak" => 1 / Math.sqrt(2), "phase_rms" => Math.sqrt(3), "phase_peak" => Math.sqrt(1.5) }.freeze
+
+      # @return [Float, nil] a fact in SI, in the one convention
+      def si(key)
+        figure = super
+        figure.is_a?(Numeric) ? figure * factor(key.to_s) : inferred(key.to_s)
+      end
+
+      private
+
+      def form(key) = sheet.asks?(key) ? sheet[key] : nil
+
+      def factor(key)
+        case key
+        when "rated_current", "peak_current" then form("current_form") == "peak" ? 1 / FactStage::SQRT2 : 1
+        when "torque_constant" then form("current_form") == "peak" ? FactStage::SQRT2 : 1
+        when "line_resistance", "line_inductance" then form("winding_form") == "phase" ? 2 : 1
+        when "voltage_constant" then VOLTAGE_FACTORS.fetch(form("voltage_form"), 1)
+        when "pole_pairs" then form("count_form") == "poles" ? 0.5 : 1
+        else 1
+        end
+      end
+
+      # A plate that has the voltage constant alone.
+      def inferred(key)
+        key == "torque_constant" && si("voltage_constant") ? si("voltage_constant") * FactStage::SQRT3 : nil
+      end
+
+      def poles_odd
+        return unless form("count_form") == "poles" && sheet["pole_pairs"]&.odd?
+        finding(:blocker, "poles_odd", "#{sheet['pole_pairs']} poles cannot be", "Poles come in pairs of north and south.", "Is the figure the number of pairs?", facts: %w[pole_pairs count_form], change: { fact: "count_form", text: "pairs" })
+      end
+    end
+  end
+end

@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+require "yaml"
+
+module Gallop
+  module Objects
+    # Puts a device profile together from its files in core/profiles: a family names the files that it includes, lays rows over theirs
+    # by key, and leaves out what it lacks. A row with `repeat: 6` stands for six entries; %{n} in its texts is the number.
+    #
+    #   ProfileSource.new("fjord").data   # => { "family" => "fjord", "entries" => [ … ], … }
+    class ProfileSource
+      DIRECTORY = File.join(Core::ROOT, "profiles")
+      STRIDE_KEYS = %w[subindex register].freeze
+
+      def initialize(family)
+        @family = family
+      end
+
+      # @return [Hash] groups, functions, restores and faults by name; entries as rows with unique keys
+      def data
+        family = read(@family)
+        sources = family.fetch("includes").map { |name| read(name) } << family
+        family.merge(%w[groups faults functions restores].to_h { |part| [ part, tables(sources, part) ] })
+              .merge("entries" => rows(family, sources))
+      end
+
+      private
+
+      def read(name) = YAML.safe_load_file(File.join(DIRECTORY, "#{name}.yml"))
+      def tables(sources, part) = sources.map { |source| source[part] || {} }.reduce(:merge)
+
+      # A drive that forgets everything at a restart has nothing that could wait for one.
+      def rows(family, sources)
+        rows = left_in(entries(sources), family.fetch("excludes", []))
+        return rows unless family["memory"] == "volatile"
+        rows.map { |row| row["effect"] == "after_restart" ? row.merge("effect" => "when_disabled") : row }
+      end
+
+      # Rows with the same key are laid over one another, the later file on top.
+      def entries(sources)
+        sources.flat_map { |source| source.fetch("entries").flat_map { |row| spread(row) } }
+               .group_by { |row| row.fetch("key") }.map { |_, rows| rows.reduce(:merge) }
+      end
+
+      # An exclusion is a key or a group.
+      def left_in(rows, excluded) = rows.reject { |row| excluded.include?(row["group"]) || excluded.include?(row["key"]) }
+
+      def spread(row)
+        return [ row ] unless row["repeat"]
+        (1..row["repeat"]).map { |n| numbered(row, n) }
+      end
+
+      def numbered(row, n)
+        stride = { "subindex" => 1, "register" => size(row) }.merge(row["stride"] || {})
+        row.except("repeat", "stride").to_h do |name, value|
+          next [ name, value + (n - 1) * stride.fetch(name) ] if STRIDE_KEYS.include?(name)
+          [ name, value.is_a?(String) ? value.gsub("%{n}", n.to_s) : value ]
+        end
+      end
+
+      def size(row) = row["words"] || DataType.fetch(row["type"]).words
+    end
+  end
+end

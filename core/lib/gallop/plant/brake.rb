@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Plant
+    # A spring-applied holding brake: it grips without current, opens some time after its coil has voltage, and closes some time after it has
+    # lost it. With its coil not wired it never opens, unless somebody lifts it by hand.
+    class Brake
+      attr_accessor :powered, :wired, :lifted
+      attr_reader :torque
+
+      # @param torque [Float] N·m of grip @param release_time, engage_time [Float] s
+      def initialize(torque:, release_time:, engage_time:)
+        @torque = torque.to_f
+        @release_time = release_time.to_f
+        @engage_time = engage_time.to_f
+        @wired = true
+        @powered = @lifted = false
+        @open = false
+        @age = 0.0
+      end
+
+      # @return [Float] N·m of grip at the end of dt
+      def grip_after(dt)
+        energised = @powered && @wired
+        @age = energised == @open ? 0.0 : @age + dt
+        @open = energised if @age >= (energised ? @release_time : @engage_time)
+        grip
+      end
+
+      def open? = @open || @lifted
+      def grip = open? ? 0.0 : @torque
+    end
+  end
+end

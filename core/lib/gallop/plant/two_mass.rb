@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Plant
+    # Motor and load joined by an elastic belt, shaft or coupling: a OneMass of the motor with all friction and the brake, and a load that
+    # swings behind it.
+    #
+    #   T_s = k (φ_m − φ_l) + d (ω_m − ω_l),   J_l dω_l/dt = T_s − T_gravity − T_load
+    #
+    # Anti-resonance √(k/J_l), resonance √(k (1/J_m + 1/J_l)). What one sees of it is the motor side.
+    class TwoMass < OneMass
+      STILL = 1e-4 # rad/s and rad of twist, as seen at the motor, below which the load has come to rest
+
+      attr_reader :load_speed, :twist
+
+      # @param load_inertia [Float] kg·m² @param stiffness [Float] N·m/rad @param damping [Float] N·m·s/rad; all as the motor feels them
+      # @param inertia [Float] kg·m² of the motor's side. Others as OneMass
+      def initialize(load_inertia:, stiffness:, damping: 0.0, **motor_side)
+        super(**motor_side, motor_inertia: motor_side[:inertia])
+        @load_inertia = load_inertia.to_f
+        @stiffness = stiffness.to_f
+        @damping = damping.to_f
+        @load_speed = 0.0
+        @twist = rest_twist
+        @shaft_torque = 0.0
+      end
+
+      def turn(torque, dt)
+        return super unless coupled
+        motor_before = @speed
+        @shaft_torque = @stiffness * @twist + @damping * (motor_before - @load_speed)
+        turn_motor(torque - @shaft_torque, dt)
+        turn_load(dt)
+        @twist += (0.5 * (motor_before + @speed) - @load_speed) * dt
+        settle if @speed.zero?
+        @speed
+      end
+
+      def at_rest? = @speed.zero? && (!coupled || @load_speed.zero?)
+
+      def place(angle, speed)
+        super
+        @load_speed = speed
+        @twist = rest_twist
+      end
+
+      def coupled=(coupled)
+        super
+        @inertia = @motor_inertia
+        @load_speed = 0.0
+        @twist = rest_twist
+      end
+
+      private
+
+      # Gravity and load act on the load, everything else on the motor.
+      def turn_motor(torque, dt)
+        load = @load_torque
+        gravity = @gravity
+        @load_torque = @gravity = 0.0
+        OneMass.instance_method(:turn).bind_call(self, torque, dt)
+        @load_torque = load
+        @gravity = gravity
+      end
+
+      def turn_load(dt)
+        driving = @shaft_torque - @gravity
+        before = @load_speed
+        return @load_speed = 0.0 if before.zero? && driving.abs <= @load_torque
+        sign = (before.zero? ? driving : before).positive? ? 1.0 : -1.0
+        after = before + (driving - sign * @load_torque) * dt / @load_inertia
+        @load_speed = !before.zero? && after * before <= 0 && driving.abs <= @load_torque ? 0.0 : after
+      end
+
+      # The last swings of a load behind a standing motor die away without end; below STILL they are over.
+      def settle
+        return unless @load_speed.abs < STILL && (@twist - rest_twist).abs < STILL
+        @load_speed = 0.0
+        @twist = rest_twist if @load_torque.zero?
+      end
+
+      def rest_twist = @stiffness ? @gravity / @stiffness : 0.0
+    end
+  end
+end

@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Power
+    # What mains and batteries share: the energy of a stop and the holding brake.
+    #
+    #   E = ½ J ω² of motor and load together, less nothing: friction and copper losses help, and are the reserve
+    #   P(0) = J ω²/t, the power at the beginning of a ramp of the time t
+    class Supply < FactStage
+      STOP = [
+        field("stop_speed", "Speed to stop from", "rpm", 1, 100_000, "Of the motor. Without it the motor's top speed is reckoned with.", required: false, group: "Stop"),
+        field("stop_time", "Time of the stop", "s", 0.001, 600, "From that speed to rest, by the ramp that the machine shall have.", required: false, group: "Stop")
+      ].freeze
+      BRAKE = [
+        field("brake", "Holding brake", "", nil, nil, "Whether there is one, and who releases it.", choices: { "none" => "None", "drive" => "Released by the drive", "controller" => "Released by the controller" }, required: false, group: "Holding brake"),
+        field("brake_torque", "Brake torque", "N·m", 0.001, 10_000, "Rated holding torque at the motor shaft.", required: false, group: "Holding brake"),
+        field("brake_release", "Release time", "ms", 0, 5000, "From current on to brake open, from its data sheet.", required: false, group: "Holding brake"),
+        field("brake_engage", "Engage time", "ms", 0, 5000, "From current off to brake closed.", required: false, group: "Holding brake")
+      ].freeze
+      BRAKE_MARGIN = 1.5 # of the torque that it must hold; what makers of lifting gear ask for at least
+
+      # What other stages rest on: the inertia and speed that a stop begins with. @return [Float, nil] kg·m², rad/s
+      def inertia_stopped = whole_inertia
+      def speed_stopped = stop_speed
+
+      # The shortest stop that the supply swallows; nil where nothing bounds it or it is not known. @return [Float, nil] s
+      def shortest_stop_time = swallowed_power&.positive? && stop_energy ? 2 * stop_energy / swallowed_power : nil
+
+      private
+
+      def motor = machine&.stage("motor")
+      def mechanics = machine&.stage("mechanics")
+      def whole_inertia = mechanics&.inertia_of_all || (motor&.sheet&.asks?("rotor_inertia") ? motor.si("rotor_inertia") : nil)
+      def stop_speed = si("stop_speed") || motor&.si("top_speed")
+      def capacitance = rating(:capacitance) * 1e-6
+      def trip = rating(:trip)
+      def stop_energy = whole_inertia && stop_speed && 0.5 * whole_inertia * stop_speed**2
+
+      # What the capacitors take between the running bus and the trip. @return [Float] J
+      def capacitor_energy(bus) = 0.5 * capacitance * (trip**2 - bus**2)
+
+      def first_power = stop_energy && si("stop_time") && 2 * stop_energy / si("stop_time")
+      def held_torque = mechanics&.torque_of_gravity
+
+      def energy_of_a_stop
+        stop_energy && consequence("energy_of_a_stop", "Energy of a stop from #{rpm(stop_speed)}", stop_energy, "J", nil, "½ J ω² of motor and load; friction and the motor's own losses help.")
+      end
+
+      def power_of_a_stop
+        first_power && consequence("power_of_a_stop", "Power as the stop begins", first_power, "W", 0, "It falls to nothing with the speed.")
+      end
+
+      def brake_margin
+        return unless held_torque&.nonzero? && si("brake_torque")
+        consequence("brake_margin", "Brake torque against the load", si("brake_torque") / held_torque.abs, "", 1, "Times the torque that gravity asks for at the motor.")
+      end
+
+      def brake_too_weak
+        return unless held_torque&.nonzero? && si("brake_torque")
+        ratio = si("brake_torque") / held_torque.abs
+        return if ratio >= BRAKE_MARGIN
+        finding(ratio < 1 ? :blocker : :caution, "brake_too_weak", "The brake holds #{show(si('brake_torque'), 'N·m')}; the load asks for #{show(held_torque.abs, 'N·m')}",
+                "#{BRAKE_MARGIN} times the load is the least that wear and a hot brake leave room for.", "A stronger brake, or a counterweight.", facts: %w[brake_torque])
+      end
+
+      def load_without_brake
+        return unless held_torque && mechanics.load_comes_down? && [ nil, "none" ].include?(sheet["brake"])
+        finding(:caution, "load_without_brake", "Gravity moves the load, and there is no brake", "At a fault, a torque-off or a lost supply the power stage goes off and the load comes down.", "Fit a holding brake.", facts: %w[brake])
+      end
+
+      def brake_times_missing
+        return unless sheet["brake"] == "drive" && (si("brake_release").nil? || si("brake_engage").nil?)
+        finding(:caution, "brake_times_missing", "The drive releases the brake and does not know its times", "Too short, and a hanging load drops a little at every stop, or the motor starts against a closed brake.",
+                "Take both from the brake's data sheet.", facts: %w[brake_release brake_engage])
+      end
+
+      def propose_brake
+        chosen = { "none" => 0, "drive" => 1, "controller" => 2 }[sheet["brake"]] or return
+        [ propose("brake.fitted", chosen, "as given", facts: %w[brake]), brake_figure("brake_release", "brake.release_time", 1e3), brake_figure("brake_engage", "brake.engage_time", 1e3), brake_figure("brake_torque", "brake.torque", 1) ].compact
+      end
+
+      def brake_figure(key, entry, factor) = si(key) && propose(entry, si(key) * factor, "from the brake's data sheet", facts: [ key ])
+    end
+  end
+end

@@ -1,0 +1,106 @@
+import { Box, Flex, Text } from "@chakra-ui/react";
+import type { Chart } from "../api/types";
+import { ticks } from "./ticks";
+
+const WIDTH = 400;
+const HEIGHT = 186;
+const PLOT = { left: 46, right: 10, top: 12, bottom: 30 };
+const LOOKS = {
+  main: { stroke: "var(--chakra-colors-bay)", strokeWidth: 2 },
+  second: { stroke: "var(--chakra-colors-ok-text)", strokeWidth: 2 },
+  weak: { stroke: "var(--chakra-colors-bay)", strokeWidth: 1.4, strokeDasharray: "5 4" },
+} as const;
+const TONES = { plain: "var(--chakra-colors-muted)", good: "var(--chakra-colors-ok-text)", bad: "var(--chakra-colors-stop)" } as const;
+
+/** Curves that follow from facts, with the levels they are held against. */
+export function Drawing({ chart }: { chart: Chart }) {
+  const xs = [...chart.curves.flatMap(({ points }) => points.map(([x]) => x)), ...chart.marks.filter((mark) => mark.across === "x" || mark.height !== null).map(({ at }) => at)];
+  const ys = [
+    ...chart.curves.flatMap(({ points }) => points.map(([, y]) => y)),
+    ...chart.marks.flatMap((mark) => (mark.height !== null ? [mark.height] : mark.across === "y" ? [mark.at] : [])),
+  ];
+  const right = Math.max(...xs);
+  // A drawing of voltages does not begin at zero: what matters lies close together.
+  const low = chart.y.unit === "V" ? Math.min(...ys) - 0.06 * (Math.max(...ys) - Math.min(...ys)) : Math.min(0, ...ys);
+  const high = Math.max(...ys) + 0.08 * (Math.max(...ys) - low || 1);
+  const across = (x: number) => PLOT.left + (x / (right || 1)) * (WIDTH - PLOT.left - PLOT.right);
+  const up = (y: number) => HEIGHT - PLOT.bottom - ((y - low) / (high - low || 1)) * (HEIGHT - PLOT.top - PLOT.bottom);
+  const path = (points: [number, number][]) => points.map(([x, y], index) => `${index ? "L" : "M"}${across(x).toFixed(1)} ${up(y).toFixed(1)}`).join("");
+  return (
+    <Box borderWidth="1px" borderColor="line" borderRadius="card" bg="surface" px="2" py="1.5" my="2" data-chart={chart.id}>
+      <Flex justify="space-between" gap="3" wrap="wrap">
+        <Text fontWeight="semibold">{chart.title}</Text>
+        <Flex gap="3" color="muted" fontSize="tiny" align="center" wrap="wrap">
+          {chart.curves.map((curve) => (
+            <Flex key={curve.name} gap="1" align="center">
+              <svg width="18" height="6" aria-hidden="true">
+                <path d="M0 3h18" {...LOOKS[curve.role]} />
+              </svg>
+              {curve.name}
+            </Flex>
+          ))}
+        </Flex>
+      </Flex>
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" role="img" aria-label={`${chart.title}: ${chart.curves.map(({ name }) => name).join(", ")}`} fontFamily="var(--chakra-fonts-mono)" fontSize="10">
+        {ticks(low, high, 5).map((y) => (
+          <g key={y}>
+            <path d={`M${PLOT.left} ${up(y)}H${WIDTH - PLOT.right}`} stroke="var(--chakra-colors-line)" />
+            <text x={PLOT.left - 5} y={up(y) + 3} textAnchor="end" fill="var(--chakra-colors-muted)">
+              {y}
+            </text>
+          </g>
+        ))}
+        {ticks(0, right, 6).map((x) => (
+          <text key={x} x={across(x)} y={HEIGHT - PLOT.bottom + 12} textAnchor="middle" fill="var(--chakra-colors-muted)">
+            {x}
+          </text>
+        ))}
+        <text x={PLOT.left} y={9} fill="var(--chakra-colors-muted)" textAnchor="end">
+          {chart.y.unit}
+        </text>
+        <text x={WIDTH - PLOT.right} y={HEIGHT - 5} textAnchor="end" fill="var(--chakra-colors-muted)">
+          {chart.x.label}, {chart.x.unit}
+        </text>
+        {chart.curves.map((curve) => (
+          <path key={curve.name} d={path(curve.points)} fill="none" {...LOOKS[curve.role]} />
+        ))}
+        {chart.marks.map((mark) => (
+          <MarkShape key={mark.label} mark={mark} across={across} up={up} />
+        ))}
+      </svg>
+    </Box>
+  );
+}
+
+function MarkShape({ mark, across, up }: { mark: Chart["marks"][number]; across: (x: number) => number; up: (y: number) => number }) {
+  const colour = TONES[mark.tone];
+  if (mark.height !== null) {
+    const x = across(mark.at);
+    return (
+      <g>
+        <circle cx={x} cy={up(mark.height)} r="4" fill={colour} />
+        <text x={x > WIDTH - 70 ? x - 8 : x + 8} y={up(mark.height) + 3} textAnchor={x > WIDTH - 70 ? "end" : "start"} fill={colour}>
+          {mark.label}
+        </text>
+      </g>
+    );
+  }
+  if (mark.across === "x") {
+    return (
+      <g>
+        <path d={`M${across(mark.at)} ${PLOT.top}V${HEIGHT - PLOT.bottom}`} stroke={colour} strokeDasharray="3 3" />
+        <text x={across(mark.at) - 4} y={PLOT.top + 8} textAnchor="end" fill={colour}>
+          {mark.label}
+        </text>
+      </g>
+    );
+  }
+  return (
+    <g>
+      <path d={`M${PLOT.left} ${up(mark.at)}H${WIDTH - PLOT.right}`} stroke={colour} strokeDasharray="3 3" />
+      <text x={WIDTH - PLOT.right - 2} y={up(mark.at) - 3} textAnchor="end" fill={colour}>
+        {mark.label}
+      </text>
+    </g>
+  );
+}

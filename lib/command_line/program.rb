@@ -1,0 +1,240 @@
+# frozen_string_literal: true
+
+require "thor"
+
+module CommandLine
+  # The commands. Motion stays with the application, stop aside. Exit codes: 0 done, 1 differences or problems, 2 not understood,
+  # 3 no link, 4 refused.
+  class Program < Thor
+    class_option :json, type: :boolean, desc: "Answer in JSON"
+    class_option :drive, aliases: "-d", desc: "HOST or HOST:PORT of the drive (or GALLOP_DRIVE)"
+
+    def self.exit_on_failure? = true
+
+    def self.start(given = ARGV, config = {})
+      super(given, config.merge(debug: true))
+    rescue Stop => e
+      warn "gallop: #{e.message}"
+      exit e.code
+    rescue Thor::Error => e
+      warn "gallop: #{e.message}"
+      exit Stop::USAGE
+    rescue Errno::EPIPE
+      exit 0
+    end
+
+    desc "scan [PLACES]", "Look for drives, e.g. 192.168.30.0/24 or 127.0.0.1:15020-15029"
+    def scan(places = "127.0.0.1:15020-15029")
+      answers = []
+      Link::Scan.new(Gallop::Network::Places.parse(places)).run { |answer| answers << answer if answer.identity }
+      answers.sort_by! { |answer| [ answer.host, answer.port ] }
+      give(answers.map { |answer| place_of(answer) }) { Table.of(answers.map { |answer| [ "#{answer.host}:#{answer.port}", answer.identity.model, answer.identity.serial, answer.identity.firmware, answer.identity.loader ? "in its loader" : answer.identity.label ] }) }
+      raise Stop.new(Stop::NO_LINK, "Nobody answers there.") if answers.empty?
+    rescue Gallop::Network::Places::Unreadable => e
+      raise Stop.new(Stop::USAGE, e.message)
+    end
+
+    desc "identify HOST", "Who answers there"
+    def identify(place = nil)
+      with_drive(place) do |drive|
+        facts = drive.identity.to_h.except(:profile, :loader).merge(family: drive.profile.family, state: Gallop::Cia402::STATES[drive.state], missing: drive.profile.missing_functions)
+        give(facts) { Table.of(facts.map { |name, value| [ name.to_s.tr("_", " "), Array(value).join(", ") ] }) }
+      end
+    end
+
+    desc "get NAME…", "Read values by key, beginning of a key, or index; all of them without a name"
+    option :stored, type: :boolean, desc: "What the drive starts with, instead of what is live"
+    def get(*names)
+      with_drive do |drive|
+        entries = names.empty? ? drive.profile.entries.select(&:readable?) : names.map { |name| drive.entry(name) }
+        values = options[:stored] ? drive.stored : drive.read(entries)
+        give(entries.to_h { |entry| [ entry.key, plain(entry, values[entry.key]) ] }) { Table.of(entries.map { |entry| [ entry.key, entry.show(values[entry.key]) ] }) }
+      end
+    end
+
+    desc "set NAME=VALUE…", "Write settings and read them back"
+    option :yes, type: :boolean, desc: "Also what is a hazard"
+    def set(*pairs)
+      raise Stop.new(Stop::USAGE, "NAME=VALUE is expected, such as ramps.acceleration=3000.") if pairs.empty? || pairs.any? { |pair| !pair.include?("=") }
+      with_drive do |drive|
+        values = pairs.to_h { |pair| parsed(drive, *pair.split("=", 2)) }
+        write(drive, values)
+      end
+    end
+
+    desc "watch NAME…", "Print values again and again"
+    option :every, type: :numeric, default: 0.5, desc: "Seconds between"
+    option :count, type: :numeric, desc: "How often; for ever without"
+    def watch(*names)
+      with_drive do |drive|
+        entries = names.map { |name| drive.entry(name) }
+        raise Stop.new(Stop::USAGE, "At least one name is expected.") if entries.empty?
+        rounds = options[:count] ? options[:count].to_i.times : loop
+        rounds.each { |n| one_look(drive, entries, n) }
+      end
+    rescue Interrupt
+      nil
+    end
+
+    desc "export", "Settings of the drive as a file"
+    option :format, default: "dcf", enum: %w[dcf eds csv json]
+    option :output, aliases: "-o", desc: "File to write; the screen without"
+    def export
+      with_drive do |drive|
+        values = drive.read(drive.profile.settings)
+        text = Gallop::Files.write(options[:format], drive.profile, values, { serial: drive.identity.serial.to_i, node: values["network.node"] || 1, name: drive.identity.label, at: Time.now })
+        options[:output] ? File.write(options[:output], text) : $stdout.write(text)
+      end
+    end
+
+    desc "import FILE", "What a settings file would change; with --write it does"
+    option :write, type: :boolean
+    option :yes, type: :boolean, desc: "Also what is a hazard"
+    def import(file)
+      with_drive do |drive|
+        review = review(drive, file)
+        lines = review.lines.reject { |line| line.status == "same" }
+        give(lines.map { |line| line_of(line) }) { Table.of(lines.map { |line| [ line.row.place, line.entry&.key || line.row.key.to_s, line.status, line.raw.nil? ? line.message : line.entry.show(line.raw) ] }) }
+        write(drive, changes(review)) if options[:write]
+        problems(review)
+      end
+    end
+
+    desc "diff [OTHER]", "The drive's live settings against factory, stored, a file, or another drive (HOST:PORT)"
+    def diff(other = "factory")
+      with_drive do |drive|
+        live = drive.read(drive.profile.settings)
+        against = other_side(drive, other)
+        differing = drive.profile.settings.select { |entry| against.key?(entry.key) && against[entry.key] != live[entry.key] }
+        give(differing.to_h { |entry| [ entry.key, { live: plain(entry, live[entry.key]), other: plain(entry, against[entry.key]) } ] }) do
+          Table.of(differing.map { |entry| [ entry.key, entry.show(live[entry.key]), entry.show(against[entry.key]) ] })
+        end
+        exit Stop::DIFFERENT if differing.any?
+      end
+    end
+
+    desc "apply FILE", "Bring the drive to what a file says: write, read back, restart where needed"
+    option :store, type: :boolean, desc: "Store afterwards"
+    option :yes, type: :boolean, desc: "Also what is a hazard"
+    def apply(file)
+      with_drive do |drive|
+        review = review(drive, file)
+        problems(review)
+        write(drive, changes(review))
+        drive.store if options[:store] && !drive.profile.volatile?
+        say("Stored.") if options[:store] && !drive.profile.volatile? && !options[:json]
+        restart(drive)
+      end
+    end
+
+    desc "faults", "The fault that is present, and those that were"
+    def faults
+      with_drive do |drive|
+        present = drive.wire.read_one("control.error_code")
+        past = (1..8).filter_map { |n| drive.profile["history.code_#{n}"]&.then { |entry| drive.wire.read_one(entry.key) } }.reject(&:zero?)
+        rows = [ [ "present", present ] ] + past.map { |code| [ "past", code ] }
+        give(rows.reject { |_, code| code.zero? }.map { |when_, code| { when: when_, **fault(drive, code) } }) { Table.of(rows.map { |when_, code| [ when_, code.zero? ? "none" : "#{fault(drive, code)[:code]}  #{fault(drive, code)[:name]}" ] }) }
+      end
+    end
+
+    desc "stop", "Quick stop"
+    def stop
+      with_drive do |drive|
+        drive.stop
+        give(state: Gallop::Cia402::STATES[drive.state]) { "Quick stop commanded. No safety function." }
+      end
+    end
+
+    desc "completion", "Completion for bash: source <(bin/gallop completion)"
+    def completion
+      words = Gallop::Objects::Profile::FAMILIES.flat_map { |family| Gallop::Objects::Profile.load(family).entries.map(&:key) }.uniq.sort
+      puts "complete -W '#{(self.class.all_commands.keys + words + %w[--drive --json --store --write --format]).join(' ')}' gallop bin/gallop"
+    end
+
+    no_commands do
+      private
+
+      def with_drive(place = nil, &block)
+        place ||= options[:drive] || ENV["GALLOP_DRIVE"] || raise(Stop.new(Stop::USAGE, "Which drive? Give --drive HOST:PORT, or set GALLOP_DRIVE."))
+        Drive.open(place, &block)
+      rescue Gallop::Objects::Unacceptable => e
+        raise Stop.new(Stop::REFUSED, e.message)
+      end
+
+      # @yieldreturn [String] the same for people
+      def give(data) = puts(options[:json] ? JSON.generate(data) : yield)
+
+      def plain(entry, raw) = raw.nil? || entry.text? || entry.octets ? entry.show(raw) : entry.figure(raw)
+
+      def parsed(drive, name, text)
+        entry = drive.setting(name)
+        [ entry, entry.parse(text) ]
+      end
+
+      def place_of(answer) = { host: answer.host, port: answer.port }.merge(answer.identity.to_h.except(:profile))
+      def fault(drive, code) = drive.profile.fault(code).then { |fault| { code: fault.hex, name: fault.name, remedies: fault.remedies } }
+
+      def one_look(drive, entries, round)
+        sleep options[:every] if round.to_i.positive?
+        values = drive.read(entries)
+        give(entries.to_h { |entry| [ entry.key, plain(entry, values[entry.key]) ] }) { entries.map { |entry| "#{entry.key} #{entry.show(values[entry.key])}" }.join("   ") }
+        $stdout.flush
+      end
+
+      def review(drive, file)
+        raise Stop.new(Stop::USAGE, "There is no file #{file}.") unless File.file?(file)
+        Gallop::Files::Review.new(drive.profile, Gallop::Files.read(file, File.binread(file)), current: drive.read(drive.profile.settings))
+      end
+
+      def changes(review) = review.changes.to_h { |line| [ line.entry, line.raw ] }
+
+      def line_of(line) = { place: line.row.place, key: line.entry&.key || line.row.key, status: line.status, value: line.raw && plain(line.entry, line.raw), message: line.message }
+
+      # What can start a motor by itself is never written by the way.
+      def write(drive, values)
+        hazards = values.select { |entry, raw| entry.hazardous?(raw) }.keys
+        raise Stop.new(Stop::REFUSED, "#{hazards.map { |entry| "#{entry.key}: #{entry.hazard}" }.join("\n")}\nWith --yes it is written all the same.") if hazards.any? && !options[:yes]
+        report(drive.write(values))
+      end
+
+      # A file that cannot be read in full is not applied.
+      def problems(review)
+        told = review.content.problems.map { |problem| "#{problem.place}: #{problem.message}" }
+        told += review.lines.select { |line| line.status == "refused" }.map { |line| "#{line.row.place}: #{line.entry.name}: #{line.message}" }
+        told.unshift(review.foreign) if review.foreign
+        raise Stop.new(Stop::DIFFERENT, told.join("\n")) if told.any?
+      end
+
+      def report(written)
+        give(written.map { |line| { key: line.entry.key, before: plain(line.entry, line.before), now: plain(line.entry, line.held), state: line.state, message: line.message } }) do
+          Table.of(written.map { |line| [ line.entry.key, line.entry.show(line.before), "→", line.entry.show(line.held), line.state == "confirmed" ? "" : "#{line.state} #{line.message}" ] })
+        end
+        refused = written.count { |line| line.state == "refused" }
+        raise Stop.new(Stop::REFUSED, "#{refused} of #{written.size} values were refused.") if refused.positive?
+      end
+
+      # Only after storing: a restart forgets what is live alone.
+      def restart(drive)
+        waiting = drive.wire.read_one("storage.waiting_for_restart")
+        return if waiting.zero?
+        return say("#{waiting} values take effect after a restart; with --store they are stored first, and the drive is restarted.") unless options[:store]
+        drive.restart
+        say("Restarted for #{waiting} values.") unless options[:json]
+      end
+
+      def other_side(drive, other)
+        case other
+        when "factory" then drive.profile.factory
+        when "stored" then drive.stored
+        else File.file?(other) ? from_file(drive, other) : from_drive(other)
+        end
+      end
+
+      def from_file(drive, file)
+        review(drive, file).lines.select(&:raw).to_h { |line| [ line.entry.key, line.raw ] }
+      end
+
+      def from_drive(place) = Drive.open(place) { |other| other.read(other.profile.settings) }
+    end
+  end
+end

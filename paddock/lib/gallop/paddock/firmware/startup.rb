@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Paddock
+    class Firmware
+      # What the drive does by itself: enabling after power-up and resetting faults, as its settings say. Whoever writes the Controlword
+      # ends it until the next start.
+      module Startup
+        QUIET_TIME = 600.0 # s without a fault after which the count of resets starts anew
+        NEVER_RESET = [ Monitors::TORQUE_OFF, 0x7305 ].freeze
+
+        private
+
+        def start_startup
+          @own_command = @effective["startup.enable"] == 1
+          @resets = 0
+          @since_fault = 0.0
+          memory.live["speed.target"] = own_target if @own_command
+        end
+
+        # Every millisecond.
+        def tend_startup(dt)
+          @since_fault += dt
+          @resets = 0 if @since_fault > QUIET_TIME
+          return reset_by_itself if machine.state == :fault
+          enable_by_itself if @own_command && !@stage_on && uptime >= setting("startup.delay")
+        end
+
+        def enable_by_itself
+          return unless switch_on_permitted? && !machine.faulted?
+          [ 0x6, 0x7, 0xF ].each { |word| control(word) }
+          take_commands
+        end
+
+        def reset_by_itself
+          return if @resets >= @effective["startup.resets"] || NEVER_RESET.include?(@fault_code)
+          return if @since_fault < setting("startup.reset_wait") || !reset_permitted?
+          @resets += 1
+          control(0)
+          control(Cia402::Controlword::FAULT_RESET)
+        end
+
+        def own_target
+          entry = profile.fetch("speed.target")
+          entry.raw(setting("startup.speed")).clamp(entry.raw_range.min, entry.raw_range.max)
+        end
+      end
+    end
+  end
+end

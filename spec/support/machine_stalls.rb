@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+# Specs of motion, links and dead-man run in real time, with drives that answer within milliseconds. On a shared machine there are moments at
+# which nothing runs: the hypervisor takes the processors away, or memory has to come back from the disk. What fails in such a moment says nothing
+# of Gallop and is run again; what fails on a machine that ran is a failure at once.
+module MachineStalls
+  GAP = 0.15          # s that a process of its own, asleep but for a tick, was kept from running
+  TICK = 0.02
+  STOLEN = 0.08       # share of the processors' time that the hypervisor took, or that was waited for the disk
+  MOST_ATTEMPTS = 5
+  WATCH = <<~RUBY
+    $stdout.sync = true
+    last = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    loop do
+      sleep #{TICK}
+      now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      puts now if now - last > #{TICK + GAP}
+      last = now
+    end
+  RUBY
+
+  module_function
+
+  def watch
+    @pipe, writer = IO.pipe
+    pid = Process.spawn({ "RUBYOPT" => nil, "BUNDLE_GEMFILE" => nil }, RbConfig.ruby, "--disable-gems", "-e", WATCH, out: writer)
+    writer.close
+    owner = Process.pid
+    at_exit { Process.kill("KILL", pid) if Process.pid == owner }
+    @gaps = []
+  end
+
+  # @return [Hash] to be handed to #since
+  def mark = { at: Process.clock_gettime(Process::CLOCK_MONOTONIC), stolen: stolen, all: processors.sum }
+
+  # @return [String, nil] what kept the machine from running since the mark
+  def since(mark)
+    gap = gaps.find { |time| time >= mark[:at] }
+    return "nothing ran for #{(GAP * 1000).round} ms or longer" if gap
+    share = (stolen - mark[:stolen]) / [ processors.sum - mark[:all], 1 ].max.to_f
+    share > STOLEN ? "#{(share * 100).round} % of the processors' time was taken away" : nil
+  end
+
+  def gaps
+    loop { @gaps.concat(@pipe.read_nonblock(4096).split("\n").map(&:to_f)) }
+  rescue IO::WaitReadable, EOFError
+    @gaps
+  end
+
+  # user nice system idle iowait irq softirq steal, in ticks
+  def processors = File.foreach("/proc/stat").first.split.drop(1).first(8).map(&:to_i)
+  def stolen = processors.values_at(4, 7).sum
+end

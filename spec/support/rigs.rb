@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+require "tempfile"
+require "yaml"
+
+# Racks that differ from the quick one in something.
+module Rigs
+  module_function
+
+  # @yieldparam drives [Array<Hash>] to be changed @return [String] path of the rig
+  def quick
+    data = YAML.safe_load_file(PaddockProcess::QUICK_RIG)
+    yield data["drives"]
+    file = Tempfile.create([ "rig", ".yml" ])
+    file.write(YAML.dump(data))
+    file.close
+    file.path
+  end
+
+  # The Carriage as it came from the works, with the firmware of that time.
+  def old_firmware = quick { |drives| drives.first["firmware"] = "1.0.0" }
+
+  # A spare drive like the Carriage's, on the last port.
+  def with_spare = quick { |drives| drives << Marshal.load(Marshal.dump(drives.first)).merge("name" => "Spare", "serial" => 20_999) }
+
+  # @return [String] directory with the images of all families
+  def firmware
+    @firmware ||= Dir.mktmpdir("firmware").tap { |directory| system(Rails.root.join("bin/paddock").to_s, "--write-firmware", directory, exception: true) }
+  end
+end

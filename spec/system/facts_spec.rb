@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+require "system_helper"
+
+# From the nameplate to a drive that holds it all, through the real interface: a servo with screw and brake, a frequency drive, a battery drive.
+RSpec.describe "Entering what is there", type: :interface, rig: Rails.root.join("paddock/rigs/saltgrass.yml").to_s do
+  facts = YAML.safe_load_file(Rails.root.join("spec/fixtures/saltgrass_facts.yml"))
+  titles = { "motor" => "Motor", "feedback" => "Feedback", "mechanics" => "Mechanics", "power" => "Power", "limits" => "Limits" }
+
+  def give(key, text)
+    field = find("#fact-#{key}")
+    return field.find("option[value='#{text}']").select_option if field.tag_name == "select"
+    replace_text(field, text)
+    expect(page).to have_field("fact-#{key}", with: text)
+  end
+
+  def take_proposals
+    expect(page).to have_no_css("[data-severity=blocker]")
+    find("button:not([disabled])", text: /\ATake \d+ into the draft/).click if page.has_css?("button", text: /\ATake \d+ into the draft/, wait: 2)
+    expect(page).to have_no_css("button", text: /\ATake \d+ into the draft/)
+  end
+
+  def choose_motor(part)
+    find("[aria-label='Motor by part number']").send_keys(part, :enter)
+    expect(page).to have_field("fact-type", with: part)
+  end
+
+  before { visit @server.url and open_project(@server) }
+
+  define_method(:enter) do |drive|
+    connect_drive(drive)
+    facts.fetch(drive).each do |stage, given|
+      open_stage(drive, titles.fetch(stage))
+      expect(page).to have_css("h1", text: titles.fetch(stage))
+      stage == "motor" ? choose_motor(given["type"]) : nil
+      given.except(*(stage == "motor" ? given.keys - [ "top_speed" ] : [])).each { |key, text| give(key, text) }
+      take_proposals
+    end
+  end
+
+  def restart_if_asked
+    return unless page.has_button?("Restart the drive", wait: 2)
+    click_button "Restart the drive"
+    expect(page).to have_css("[data-link=online]")
+  end
+
+  it "brings the head lift with screw and brake to complete facts, and notices exchanged channels by hand" do
+    enter("Head lift")
+    expect(page).to have_css("[data-chart=run]")
+    write_all
+    store_all
+    id = drive_id("Head lift")
+    api("POST", "/drives/#{id}/restart") if @server.get("/drives/#{id}/tray")["waiting_for_restart"].to_i.positive?
+    wait_until("all in the drive") { @server.get("/drives/#{id}")["stages"].select { |stage| titles.key?(stage["id"]) }.all? { |stage| stage["note"] == "in the drive" || stage["note"] == "1 caution" } }
+    @paddock.set("Head lift", channels_exchanged: true, brake_lifted: true)
+    open_stage("Head lift", "Feedback")
+    expect(page).to have_css("[data-live-line='Halls C B A']")
+    click_button "Begin a turn by hand"
+    @paddock.set("Head lift", hand_turn: 1)
+    wait_until("the hand's way") { !@paddock.see("Head lift")["turning_by_hand"] }
+    click_button "Turned: judge it"
+    expect(page).to have_css("[data-hand-turn=failed] [data-severity=blocker]", text: "The count falls while the halls run forward")
+    expect(page).to have_text("Exchange A with B")
+    @paddock.set("Head lift", channels_exchanged: false)
+    click_button "Begin a turn by hand"
+    @paddock.set("Head lift", hand_turn: 1)
+    wait_until("the hand's way") { !@paddock.see("Head lift")["turning_by_hand"] }
+    click_button "Turned: judge it"
+    expect(page).to have_css("[data-hand-turn=proven]")
+  end
+
+  it "brings the web feed to complete facts, and says in hertz what its gearbox does not stand" do
+    enter("Web feed")
+    give("highest_frequency", "62")
+    expect(page).to have_css("[data-severity=blocker],[data-severity=caution]", text: /62.00.Hz is 1.860.rpm on this motor; the motor allows 1.500.rpm/)
+    give("highest_frequency", "")
+    write_all
+    store_all
+    expect(page).to have_css("[data-stage=limits][data-state=proven]")
+    expect(page).to have_css("[data-stage=mechanics][data-state=proven]")
+  end
+
+  it "brings the battery tug to complete facts, and shows its window" do
+    enter("Roll tug")
+    write_all
+    open_stage("Roll tug", "Power")
+    expect(page).to have_css("[data-chart=window]")
+    expect(find("[data-consequence=voltage_window]")).to have_text("46.8")
+    expect(page).to have_css("[data-stage=power][data-state=proven]")
+  end
+end
