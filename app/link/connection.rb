@@ -20,6 +20,7 @@ module Link
       @unit = drive.unit
       @jobs = Jobs.new
       @samples = Samples.new
+      @clerk = Clerk.new
       @motion = Motion::Control.new(self)
       @live = {}
       @stored = {}
@@ -54,10 +55,14 @@ module Link
       job.result
     end
 
-    # Reads all values again and tells everybody.
+    # Reads all values again, writes them down and tells everybody.
     def reread
       ask { |wire| read_values(wire) }
+      @clerk.catch_up
     end
+
+    # Work for the database that the link's thread must not wait for.
+    def note(&) = @clerk.note(&)
 
     # After a write: one live value as the drive has it now.
     def took(key, raw) = @live = @live.merge(key => raw).freeze
@@ -94,6 +99,7 @@ module Link
       @profile = @wire.profile
       @connects += 1
       motion.tidy(@wire, Sample.new(at: now, raw: @wire.live, profile: profile))
+      @clerk.catch_up
       turn(:online, "Connected")
       Recorder.connected(self)
     rescue Refused => e
@@ -110,50 +116,48 @@ module Link
       raise
     end
 
+    # The counters are taken first: what changes while the values are read makes them be read again.
     def read_values(wire)
-      live = wire.read_all { |share| report(share * 0.7) }
-      stored = wire.read_stored { |share| report(0.7 + share * 0.3) }
+      @counters = wire.live.values_at(*COUNTERS)
+      live = wire.read_all { |share| meanwhile(share * 0.7) }
+      stored = wire.read_stored { |share| meanwhile(0.7 + share * 0.3) }
       before = @live
       @live = live.freeze
       @stored = stored.freeze
-      @counters = live.values_at(*COUNTERS)
       Recorder.values_read(self, before)
     end
 
-    def report(share)
+    # Between two blocks of a long reading: a motor that turns wants its signs of life all the same.
+    def meanwhile(share)
       @progress = share
-      Feed.changed(drive_id, "link") if state == :reading
+      state == :online ? poll_when_due : Feed.changed(drive_id, "link")
     end
 
     def serve
-      due = now
+      @due = now
       until @closing
-        due = [ due + POLL, now ].max if poll_due?(due)
-        job = @jobs.take([ due - now, 0 ].max)
+        read_values(@wire) if poll_when_due && changed?
+        job = @jobs.take([ @due - now, 0 ].max)
         job&.run(@wire)
       end
     end
 
-    def poll_due?(due)
-      return false if now < due
+    # @return [Boolean] whether it was due
+    def poll_when_due
+      return false if now < @due
       raw = @wire.live(refresh: motion.refreshes?)
       sample = Sample.new(at: now, raw: raw, profile: @wire.profile)
       samples << sample
       motion.tend(@wire, sample)
       Feed.live(drive_id, sample)
-      notice(sample)
+      Recorder.noticed(self, @last, sample)
       @last = sample
+      @due = [ @due + POLL, now ].max
       true
     end
 
-    # What changed since the last poll, whoever changed it.
-    def notice(sample)
-      Recorder.noticed(self, @last, sample)
-      counters = sample.raw.values_at(*COUNTERS)
-      return if counters == @counters
-      read_values(@wire)
-      Feed.changed(drive_id, "values")
-    end
+    # Whether a value is no longer what it was, whoever changed it.
+    def changed? = @last.raw.values_at(*COUNTERS) != @counters
 
     def lose(reason, as = :lost)
       was_online = state == :online
@@ -181,6 +185,7 @@ module Link
     ensure
       @wire&.close
       @jobs.fail_all(Offline.new(name))
+      @clerk.close
     end
 
     def turn(state, message)

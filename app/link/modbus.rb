@@ -7,6 +7,7 @@ module Link
   # which the socket must not be used again. See docs/decisions/modbus-client.md for why this is not a gem.
   class Modbus
     CONNECT_TIMEOUT = 1.0 # s
+    LONGEST_READ = 4096   # bytes
     ANSWER_TIMEOUT = 0.6  # s; a drive answers within milliseconds, and a loss has to be shown within a second
 
     def self.open(host, port, unit: 1, connect_timeout: CONNECT_TIMEOUT)
@@ -31,6 +32,7 @@ module Link
       @socket = socket
       @unit = unit
       @transaction = 0
+      @arrived = +"".b
     end
 
     def close = @socket.close
@@ -73,13 +75,20 @@ module Link
     def ask(pdu)
       deadline = now + ANSWER_TIMEOUT
       @transaction = (@transaction + 1) & 0xFFFF
-      @socket.write(Gallop::Modbus.frame(@transaction, @unit, pdu))
+      send_frame(Gallop::Modbus.frame(@transaction, @unit, pdu))
       answer = receive(deadline)
       return answer if answer.getbyte(0) == pdu.getbyte(0)
       raise Refused, answer.getbyte(1) || 0 if answer.getbyte(0) == (pdu.getbyte(0) | 0x80)
       raise Lost, "The drive answered a question that was not asked (function #{answer.getbyte(0)})."
     rescue SystemCallError, IOError => e
       raise Lost, "The connection broke: #{e.message}"
+    end
+
+    # A frame is far smaller than the socket's buffer. Writing and reading without blocking keeps Ruby's interpreter: one exchange gives it
+    # up once, for the wait, however busy the other threads are.
+    def send_frame(frame)
+      sent = @socket.write_nonblock(frame, exception: false)
+      raise Lost, "The connection takes no more bytes." unless sent == frame.bytesize
     end
 
     def receive(deadline)
@@ -90,15 +99,16 @@ module Link
     end
 
     def take(count, deadline)
-      bytes = +"".b
-      while bytes.bytesize < count
-        # An answer that came while this process itself was kept from running is an answer.
-        raise Lost, timeout_text(bytes) unless @socket.wait_readable([ deadline - now, 0 ].max)
-        chunk = @socket.read_nonblock(count - bytes.bytesize, exception: false)
-        raise Lost, "The drive closed the connection." if chunk.nil?
-        bytes << chunk unless chunk == :wait_readable
-      end
-      bytes
+      gather(deadline) while @arrived.bytesize < count
+      @arrived.slice!(0, count)
+    end
+
+    # An answer that came while this process itself was kept from running is an answer.
+    def gather(deadline)
+      raise Lost, timeout_text(@arrived) unless @socket.wait_readable([ deadline - now, 0 ].max)
+      chunk = @socket.read_nonblock(LONGEST_READ, exception: false)
+      raise Lost, "The drive closed the connection." if chunk.nil?
+      @arrived << chunk unless chunk == :wait_readable
     end
 
     def timeout_text(bytes)

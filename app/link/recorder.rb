@@ -1,27 +1,29 @@
 # frozen_string_literal: true
 
 module Link
-  # Keeps in the database and the logbook what the link's thread notices.
+  # Keeps in the database and the logbook what the link's thread notices. It is called on that thread and leaves the writing to the clerk.
   module Recorder
     module_function
 
     def connected(connection)
+      identity = connection.identity
+      live = connection.live
       with_drive(connection) do |drive|
-        identity = connection.identity
-        drive.log("link", "Connected", "#{identity.model}, serial #{identity.serial}, firmware #{identity.firmware}, #{connection.live.size} values read")
-        Sighting.seen(drive.host, drive.port, drive.unit, identity, connection.live)
+        drive.log("link", "Connected", "#{identity.model}, serial #{identity.serial}, firmware #{identity.firmware}, #{live.size} values read")
+        Sighting.seen(drive.host, drive.port, drive.unit, identity, live)
       end
     end
 
     # @param before [Hash] the live values as they were before, empty at first
     def values_read(connection, before)
       identity = connection.identity
+      values = { live: connection.live, stored: connection.stored, before: before }
       with_drive(connection) do |drive|
         replaced = note_identity(drive, identity)
-        Reading.new(drive, profile: identity.profile, live: connection.live, stored: connection.stored, before: before, replaced: replaced).record
+        Reading.new(drive, profile: identity.profile, replaced: replaced, **values).record
         drive.settle_drafts
+        Feed.changed(drive.id, "values", "tray")
       end
-      Feed.changed(connection.drive_id, "values", "tray")
     end
 
     # @return [Boolean] whether another drive answers than before
@@ -38,15 +40,17 @@ module Link
     end
 
     def dead_man(connection)
-      with_drive(connection) { |drive| drive.log("stop", "Stopped by the dead-man", "The browser that held the reins gave no sign of life.") }
-      Feed.changed(connection.drive_id, "motion", "logbook")
+      with_drive(connection) do |drive|
+        drive.log("stop", "Stopped by the dead-man", "The browser that held the reins gave no sign of life.")
+        Feed.changed(drive.id, "motion", "logbook")
+      end
     end
 
     # Faults that come and go between two polls.
     def noticed(connection, last, sample)
       return if last && last.fault_code == sample.fault_code && last.state == sample.state
-      note_fault(connection, last, sample)
       Feed.changed(connection.drive_id, "motion", "faults")
+      note_fault(connection, last, sample)
     end
 
     def note_fault(connection, last, sample)
@@ -61,9 +65,11 @@ module Link
 
     # The link lives on when its drive was deleted meanwhile; there is then nothing to record.
     def with_drive(connection)
-      Rails.application.executor.wrap do
-        drive = Drive.find_by(id: connection.drive_id)
-        yield drive if drive
+      connection.note do
+        Rails.application.executor.wrap do
+          drive = Drive.find_by(id: connection.drive_id)
+          yield drive if drive
+        end
       end
     end
   end

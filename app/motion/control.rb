@@ -132,13 +132,19 @@ module Motion
 
     def bring_up(wire, gait)
       write_envelope(wire, gait)
-      wire.write("control.mode", wire.profile.speed_command.fetch("mode"))
+      set_mode(wire)
       command(wire, 0.0)
       wire.write("control.watchdog_window", WATCHDOG_WINDOW)
       step_up(wire, :shutdown, :ready_to_switch_on)
       step_up(wire, :switch_on, :switched_on)
       step_up(wire, :enable_operation, :operation_enabled)
       @armed = true
+    end
+
+    # Only when it is another: a drive counts every write to a setting as a change, and what changed is read again.
+    def set_mode(wire)
+      mode = wire.profile.speed_command.fetch("mode")
+      wire.write("control.mode", mode) unless wire.read_one("control.mode") == mode
     end
 
     def step_up(wire, word, state)

@@ -70,6 +70,37 @@ RSpec.describe Motion::Control do
     end
   end
 
+  it "keeps the motor turning while the database is held by somebody else and all values are read anew" do
+    moving do
+      database_held do
+        change_from_outside("ramps.jerk")
+        wait_until("read anew") { connection.live["ramps.jerk"] == 1234 }
+        ended = connection.samples.last.at + 1.2
+        wait_until("three times the watchdog's time") { connection.samples.last.at > ended }
+        expect(speed).to be_within(6).of(150)
+      end
+      wait_until("written down") { drive.reload.live["ramps.jerk"] == 1234 }
+    end
+  end
+
+  # Another program's transaction, longer than any watchdog.
+  def database_held
+    other = SQLite3::Database.new(ActiveRecord::Base.connection_db_config.database)
+    other.execute("BEGIN IMMEDIATE")
+    yield
+  ensure
+    other&.execute("ROLLBACK")
+    other&.close
+  end
+
+  def change_from_outside(key)
+    other = Link::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
+    entry = drive.profile.fetch(key)
+    other.write(entry.register, entry.encode(1234))
+  ensure
+    other&.close
+  end
+
   it "keeps the drive's own envelope over what another client commands" do
     moving do
       other = Link::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
