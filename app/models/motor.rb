@@ -9,7 +9,7 @@ class Motor < StageFacts
   def take(motor)
     raise Gallop::Objects::Unacceptable, "#{motor.part} is no motor for this drive." unless motor.kind == drive.profile.motor_kind.to_s
     top = kept["top_speed"]&.text
-    gone = (kept.keys - Gallop::Motors::Surroundings.fields(drive.profile).map(&:key)).index_with("")
+    gone = (kept.keys - Gallop::Motors.kind(drive.profile).surrounding).index_with("")
     keep(gone.merge("type" => motor.part, **motor.facts, **{ "top_speed" => top }.compact))
     drive.facts.where(stage: name, key: motor.facts.keys + [ "type" ]).where.not(key: top ? "top_speed" : "").update_all(source: "library")
     forget
@@ -25,6 +25,6 @@ class Motor < StageFacts
   # Nobody has set the motor data that matter.
   def factory?
     values = drive.live_values
-    %w[motor.rated_current motor.rated_torque motor.pole_pairs].all? { |key| values[key] == drive.profile.fetch(key).default_raw }
+    %w[motor.rated_current motor.rated_torque motor.pole_pairs motor.pole_pair_pitch].select { |key| drive.profile[key] }.all? { |key| values[key] == drive.profile.fetch(key).default_raw }
   end
 end

@@ -24,7 +24,7 @@ class OwnMotor < ApplicationRecord
   # The facts of a drive's stage Motor, as a motor of one's own.
   # @raise [Gallop::Objects::Unacceptable] when they are not complete
   def self.keep_from(drive, part, note)
-    facts = Motor.new(drive).typed.except("type", *Gallop::Motors::Surroundings::FIELDS.map(&:key), "switching")
+    facts = Motor.new(drive).typed.except("type", *Gallop::Motors.kind(drive.profile!).surrounding)
     kind = drive.profile!.motor_kind.to_s
     problem = Gallop::Motors::Library.problem(kind, facts)
     raise Gallop::Objects::Unacceptable, "The motor is not complete: #{problem}." if problem

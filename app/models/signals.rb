@@ -10,7 +10,7 @@ class Signals
 
   # @return [Array<Gallop::Finding>] none where there is nothing to look at
   def findings
-    return [] unless @drive.profile&.motor_kind == :synchronous && @drive.connection && expected?
+    return [] unless @drive.profile&.synchronous? && @drive.connection && expected?
     looks = latest_stretch.map { |sample| look(sample) }
     looks.size < 4 ? [] : Gallop::Feedback::Running.new(looks, axis).findings
   end
@@ -19,7 +19,7 @@ class Signals
 
   def values = @values ||= @drive.live_values
   def figure(key) = @drive.profile.fetch(key).then { |entry| entry.figure(values.fetch(key)) }
-  def expected? = %w[feedback.counts_per_turn motor.pole_pairs motor.rated_current motor.torque_constant].all? { |key| values.key?(key) }
+  def expected? = %w[feedback.counts_per_turn motor.rated_current motor.torque_constant].all? { |key| values.key?(key) }
 
   # From the last enabling on, with the first look after it: a fault shows there.
   def latest_stretch
@@ -35,11 +35,14 @@ class Signals
                                         count: sample.count, fault: sample.fault_code)
   end
 
+  # Of the shaft. @return [Float, nil]
+  def torque_constant(shaft) = shaft.reckoned(:torque_constant, figure("motor.torque_constant")).then { |constant| constant.finite? ? constant : nil }
+
   def axis
     machine = StageFacts.machine(@drive)
     mechanics = machine.stage("mechanics")
     Gallop::Feedback::Running::Axis.new(
-      counts: values["feedback.counts_per_turn"], pole_pairs: values["motor.pole_pairs"], rated_current: figure("motor.rated_current"), torque_constant: figure("motor.torque_constant"),
+      counts: values["feedback.counts_per_turn"], pole_pairs: @drive.pole_pairs, rated_current: figure("motor.rated_current"), torque_constant: torque_constant(machine.stage("motor").shaft), shaft: machine.stage("motor").shaft,
       brake: values["brake.fitted"] == 1, gravity: mechanics.torque_of_gravity.to_f, friction: mechanics.torque_of_friction.to_f,
       incremental: machine.stage("feedback").sheet["device"].to_s.start_with?("incremental"), turned_by_hand: @drive.proofs.where(kind: Proving::HandTurn::KIND).order(:taken_at).last&.verdict
     )

@@ -29,6 +29,7 @@ class StageFacts
   def typed = kept.transform_values(&:text).merge(@overrides)
   def facts = @facts ||= (@machine || machine(typed)).stage(name)
   def sheet = facts.sheet
+  def shaft = facts.shaft
   def assessment = @assessment ||= facts.assessment
 
   # How it stands, without figures and drawings: the course asks this of each stage of each drive.

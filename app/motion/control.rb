@@ -31,10 +31,10 @@ module Motion
       @connection.ask(urgent: true) { |wire| bring_up(wire, gait) }
     end
 
-    # @param asked [Float] rpm, signed @return [HeldSpeed]
+    # @param asked [Float] in the drive's unit of speed, signed @return [HeldSpeed]
     def set_point(tab, asked, gait:)
       authorise(tab)
-      held = HeldSpeed.of(asked, gait: gait, limit: speed_limit)
+      held = HeldSpeed.of(asked, gait: gait, limit: speed_limit, unit: @connection.profile.speed_unit)
       @connection.ask(urgent: true) { |wire| command_enabled(wire, held.held) }
       held
     end
@@ -118,9 +118,9 @@ module Motion
 
     private
 
-    def command_enabled(wire, rpm)
+    def command_enabled(wire, speed)
       raise OutOfState, "#{@connection.name} is not enabled." unless @armed && state_of(wire) == :operation_enabled
-      command(wire, rpm)
+      command(wire, speed)
     end
 
     def state_of(wire) = Gallop::Cia402::Statusword.state(wire.live(refresh: true).fetch("control.status"))
@@ -155,10 +155,10 @@ module Motion
       end
     end
 
-    def command(wire, rpm)
+    def command(wire, speed)
       entry = wire.profile.fetch(wire.profile.speed_command.fetch("target"))
-      wire.write(entry.key, entry.raw(rpm).clamp(entry.raw_range.min, entry.raw_range.max))
-      @speed = rpm
+      wire.write(entry.key, entry.raw(speed).clamp(entry.raw_range.min, entry.raw_range.max))
+      @speed = speed
     end
 
     def quick_stop(wire)

@@ -3,7 +3,7 @@
 module Motion
   # A wanted speed and what the gait makes of it.
   HeldSpeed = Gallop::Record.define(:asked, :held, :limit, :gait, :unit) do
-    def self.of(asked, gait:, limit:, unit: "rpm")
+    def self.of(asked, gait:, limit:, unit:)
       new(asked: asked, held: gait.hold(asked, limit: limit), limit: limit, gait: gait, unit: unit)
     end
 

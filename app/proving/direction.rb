@@ -6,7 +6,7 @@ module Proving
     KIND = "direction"
     LOOK_BACK = 60.0   # s of live figures that are searched
     SHORTEST = 0.5     # s of steady turning that are needed
-    RESTS_ON = %w[motor.pole_pairs feedback.direction feedback.commutation_offset feedback.counts_per_turn limits.direction].freeze
+    RESTS_ON = %w[motor.pole_pairs motor.pole_pair_pitch feedback.direction feedback.commutation_offset feedback.counts_per_turn limits.direction].freeze
 
     # The test cannot be concluded; the message says what is missing.
     class Undecided < StandardError
@@ -56,8 +56,8 @@ module Proving
     def inputs = @drive.live_values.slice(*RESTS_ON)
 
     def sentence(measured, seen)
-      rpm = ->(speed) { Gallop::Quantities.format(speed, "rpm", 1) }
-      "Seen: #{seen}. Demanded #{rpm.(measured[:demanded])}, measured #{rpm.(measured[:speed])} at #{Gallop::Quantities.format(measured[:current], 'A', 2)}."
+      text = ->(speed) { Gallop::Quantities.format(speed, @drive.profile.speed_unit, 1) }
+      "Seen: #{seen}. Demanded #{text.(measured[:demanded])}, measured #{text.(measured[:speed])} at #{Gallop::Quantities.format(measured[:current], 'A', 2)}."
     end
   end
 end

@@ -7,7 +7,7 @@ module Proving
     KIND = "hand_turn"
     LONGEST = 60.0 # s; older figures are not kept
     MOST_TURNS = 20
-    RESTS_ON = %w[feedback.counts_per_turn feedback.direction motor.pole_pairs].freeze
+    RESTS_ON = %w[feedback.counts_per_turn feedback.direction motor.pole_pairs motor.pole_pair_pitch].freeze
 
     # The test cannot be concluded; the message says what is missing.
     class Undecided < StandardError
@@ -49,8 +49,8 @@ module Proving
     def halls_alone? = @drive.profile.rating[:feedback] == [ "halls" ]
 
     def observed(samples, turns)
-      Gallop::Feedback::Turn.new(samples.map { |sample| look(sample) }, turns: turns, counts: expected_counts, pole_pairs: @drive.live_values["motor.pole_pairs"],
-                                 index: stage.sheet.asks?("index") && stage.sheet["index"] == "yes", halls: device.to_s.end_with?("halls"), halls_alone: halls_alone?)
+      Gallop::Feedback::Turn.new(samples.map { |sample| look(sample) }, turns: turns, counts: expected_counts, pole_pairs: @drive.pole_pairs,
+                                 index: stage.sheet.asks?("index") && stage.sheet["index"] == "yes", halls: device.to_s.end_with?("halls"), halls_alone: halls_alone?, shaft: stage.shaft)
     end
 
     def look(sample)
@@ -75,7 +75,7 @@ module Proving
 
     def sentence(turn)
       counts = ->(figure) { Gallop::Quantities.format(figure, nil, 0) }
-      "#{counts.(turn.counts_seen)} counts in #{turn.turns.round(2)} turns by hand, #{counts.(turn.counts_expected)} expected.#{turn.findings.first && " #{turn.findings.first.headline}."}"
+      "#{counts.(turn.counts_seen)} counts in #{turn.turns.round(2)} #{@drive.profile.slides? ? 'pole pair pitches' : 'turns'} by hand, #{counts.(turn.counts_expected)} expected.#{turn.findings.first && " #{turn.findings.first.headline}."}"
     end
   end
 end

@@ -17,6 +17,8 @@ class DriveSerializer < ApplicationSerializer
   field(:stages, "Stage[]") { |drive| StageSerializer.new(Course.new(drive).stages).to_h }
   field(:counts_per_turn, "number | null") { |drive| drive.live_values["feedback.counts_per_turn"] }
   field(:live_entries, "LiveEntry[]") { |drive| LiveEntrySerializer.new(drive.profile&.live.to_a).to_h }
+  field(:speed_unit, "string") { |drive| drive.profile&.speed_unit || "rpm" }
+  field(:slides, "boolean") { |drive| drive.profile&.slides? || false }
   field(:speed_limit, "number | null") { |drive| drive.profile && drive.live_values[drive.profile.speed_command["limit"]]&.then { |raw| drive.profile.fetch(drive.profile.speed_command["limit"]).figure(raw) } }
   field(:reins, "{ holder: string | null; mine: boolean }") do |drive|
     reins = drive.connection&.motion&.reins

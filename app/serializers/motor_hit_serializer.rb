@@ -2,7 +2,7 @@
 
 # A motor of the library, in a line.
 class MotorHitSerializer < ApplicationSerializer
-  LINE = { "synchronous" => [ %w[rated_torque N·m], %w[rated_speed rpm], %w[rated_current A] ], "induction" => [ %w[rated_power kW], %w[rated_voltage V], %w[rated_current A], %w[rated_speed rpm] ] }.freeze
+  LINE = { "synchronous" => [ %w[rated_torque N·m], %w[rated_speed rpm], %w[rated_current A] ], "linear" => [ %w[rated_force N], %w[rated_speed m/s], %w[rated_current A] ], "induction" => [ %w[rated_power kW], %w[rated_voltage V], %w[rated_current A], %w[rated_speed rpm] ] }.freeze
 
   field :part, "string"
   field :note, "string"

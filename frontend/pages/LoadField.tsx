@@ -2,8 +2,8 @@ import { Flex, Input, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { Action } from "../parts/Action";
 
-/** Torque that opposes the motion, like cloth over the roller. */
-export function LoadField({ torque, onSet }: { torque: number; onSet: (torque: number) => void }) {
+/** Torque or force that opposes the motion, like cloth over the roller. */
+export function LoadField({ slides, torque, onSet }: { slides: boolean; torque: number; onSet: (torque: number) => void }) {
   const [text, setText] = useState<string>();
   const typed = Number((text ?? "").replace(",", "."));
   const take = () => {
@@ -12,7 +12,7 @@ export function LoadField({ torque, onSet }: { torque: number; onSet: (torque: n
   };
   return (
     <Flex align="center" gap="2" py="1" borderBottomWidth="1px" borderColor="line">
-      <Text>Load torque</Text>
+      <Text>{slides ? "Load force" : "Load torque"}</Text>
       <Input
         ml="auto"
         w="figureField"
@@ -26,9 +26,9 @@ export function LoadField({ torque, onSet }: { torque: number; onSet: (torque: n
         value={text ?? String(torque)}
         onChange={(event) => setText(event.target.value)}
         onKeyDown={(event) => event.key === "Enter" && take()}
-        aria-label="Load torque in newton metres"
+        aria-label={slides ? "Load force in newtons" : "Load torque in newton metres"}
       />
-      <Text color="muted">N·m</Text>
+      <Text color="muted">{slides ? "N" : "N·m"}</Text>
       <Action onClick={take} disabled={text === undefined}>
         Set
       </Action>

@@ -26,6 +26,10 @@ export interface PanelDrive {
   hand_torque: number;
   shaft_speed: number;
   shaft_turns: number;
+  /** how far it went, and whether along a line */
+  way: number;
+  slides: boolean;
+  units: { speed: string; torque: string; way: string };
   bus_voltage: number;
   winding_temperature: number;
   turning_by_hand: boolean;
@@ -39,8 +43,8 @@ export interface PanelDrive {
 }
 
 export const STATE = { off: "without power", booting: "starting", loader: "in its loader", running: "running" } as const;
-/** N·m with which a hand pushes the shaft. */
-const PUSH = 0.4;
+/** What a hand pushes with: N·m on a shaft, N on a moving part. */
+const push = (slides: boolean) => (slides ? 60 : 0.4);
 
 export function PaddockDrive({ drive }: { drive: PanelDrive }) {
   const set = useAction((changes: Record<string, boolean | number>) => api.post(`/paddock/drives/${encodeURIComponent(drive.name)}`, changes), { refresh: ["paddock"] });
@@ -49,12 +53,12 @@ export function PaddockDrive({ drive }: { drive: PanelDrive }) {
       <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "1fr 1fr", xl: "minmax(0, 1fr) minmax(0, 1fr) 15rem" }} gap="4" mt="1" data-paddock={drive.name}>
         <Box>
           <Flex gap="4" align="center" py="2">
-            <Shaft turns={drive.shaft_turns} />
+            <Shaft turns={drive.shaft_turns} slides={drive.slides} />
             <Box>
               <Text fontFamily="mono" fontSize="live" data-shaft-speed>
-                {withUnit(drive.shaft_speed, "rpm", 1)}
+                {withUnit(drive.shaft_speed, drive.units.speed, 1)}
               </Text>
-              <Text color="muted">{withUnit(drive.shaft_turns, "turns", 2)}</Text>
+              <Text color="muted">{withUnit(drive.way, drive.units.way, 2)}</Text>
               <Text color="muted">Winding {withUnit(drive.winding_temperature, "°C", 1)}</Text>
               <Text color="muted">DC bus {withUnit(drive.bus_voltage, "V", 0)}</Text>
             </Box>
@@ -81,9 +85,9 @@ export function PaddockDrive({ drive }: { drive: PanelDrive }) {
         </Box>
         <Box>
           <GroupHead>Load and hands</GroupHead>
-          <LoadField torque={drive.load_torque} onSet={(torque) => set.mutate({ load_torque: torque })} />
-          <Hand torque={drive.hand_torque} held={drive.held_by_hand} onPush={(torque) => set.mutate({ hand_torque: torque })} />
-          <Row label="Turn by hand" state={drive.turning_by_hand ? "turning" : ""}>
+          <LoadField slides={drive.slides} torque={drive.load_torque} onSet={(torque) => set.mutate({ load_torque: torque })} />
+          <Hand slides={drive.slides} torque={drive.hand_torque} held={drive.held_by_hand} onPush={(torque) => set.mutate({ hand_torque: torque })} />
+          <Row label={drive.slides ? "By hand, pole pair pitches" : "Turn by hand"} state={drive.turning_by_hand ? (drive.slides ? "moving" : "turning") : ""}>
             <Flex gap="1">
               <Action onClick={() => set.mutate({ hand_turn: -1 })}>
                 1 back
@@ -137,17 +141,17 @@ function Row({ label, state, odd = false, children }: { label: string; state: st
   );
 }
 
-function Hand({ torque, held, onPush }: { torque: number; held: boolean; onPush: (torque: number) => void }) {
+function Hand({ slides, torque, held, onPush }: { slides: boolean; torque: number; held: boolean; onPush: (torque: number) => void }) {
   return (
-    <Row label="Hand on the shaft" state={held ? "holds it" : torque === 0 ? "off" : torque > 0 ? "pushing forward" : "pushing backward"} odd={torque !== 0 || held}>
+    <Row label={slides ? "Hand on the moving part" : "Hand on the shaft"} state={held ? "holds it" : torque === 0 ? "off" : torque > 0 ? "pushing forward" : "pushing backward"} odd={torque !== 0 || held}>
       <Flex gap="1">
-        <Action aria-label="Push backward" onClick={() => onPush(-PUSH)}>
+        <Action aria-label="Push backward" onClick={() => onPush(-push(slides))}>
           ←
         </Action>
-        <Action aria-label="Let go of the shaft" disabled={torque === 0 && !held} onClick={() => onPush(0)}>
+        <Action aria-label={slides ? "Let go of the moving part" : "Let go of the shaft"} disabled={torque === 0 && !held} onClick={() => onPush(0)}>
           Let go
         </Action>
-        <Action aria-label="Push forward" onClick={() => onPush(PUSH)}>
+        <Action aria-label="Push forward" onClick={() => onPush(push(slides))}>
           →
         </Action>
       </Flex>

@@ -49,13 +49,13 @@ function Machine({ drive, chosen, onChoose }: { drive: PanelDrive; chosen: boole
       cursor="pointer"
     >
       <Flex gap="2.5" align="center">
-        <Shaft turns={drive.shaft_turns} size={40} />
+        <Shaft turns={drive.shaft_turns} slides={drive.slides} size={40} />
         <Box minW="0">
           <Text fontWeight="semibold" truncate>
             {drive.name}
           </Text>
           <Text fontSize="small" color={drive.state === "running" ? "muted" : "fault"}>
-            {STATE[drive.state]}, {withUnit(drive.shaft_speed, "rpm", 0)}
+            {STATE[drive.state]}, {withUnit(drive.shaft_speed, drive.units.speed, 0)}
           </Text>
           {faults > 0 && (
             <Text fontSize="tiny" color="fault">

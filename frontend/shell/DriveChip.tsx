@@ -54,6 +54,6 @@ export function DriveChip({ drive, selected }: { drive: Drive; selected: boolean
     if (speed?.value === undefined) return "–";
     if (stale) return "stale";
     if (faulted) return `Fault ${(error?.value ?? 0).toString(16).toUpperCase().padStart(4, "0")}`;
-    return withUnit(speed?.value, "rpm");
+    return withUnit(speed?.value, drive.speed_unit);
   }
 }

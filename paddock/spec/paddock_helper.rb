@@ -21,6 +21,8 @@ module Bench
                      "feedback.counts_per_turn" => 10_000, "brake.fitted" => 1, "brake.release_time" => 45, "brake.engage_time" => 25 },
     "Web feed" => { "motor.rated_current" => 3.3, "motor.rated_voltage" => 400, "motor.rated_power" => 1.5, "motor.rated_frequency" => 50, "motor.rated_speed" => 1425,
                     "motor.power_factor" => 0.79, "motor.rated_torque" => 10.05, "motor.stator_resistance" => 4.8, "output.boost" => 14, "limits.motor_speed" => 1500 },
+    "Squeegee" => { "motor.rated_current" => 2.5, "motor.rated_torque" => 60, "motor.pole_pair_pitch" => 32, "motor.phase_resistance" => 2.6, "motor.phase_inductance" => 9,
+                    "motor.torque_constant" => 24, "motor.peak_current" => 7.5, "motor.rotor_inertia" => 1.6, "limits.motor_speed" => 2000, "limits.current" => 300, "limits.torque" => 300 },
     "Roll tug" => { "motor.rated_current" => 20, "motor.rated_torque" => 2.4, "motor.pole_pairs" => 4, "motor.phase_resistance" => 0.041, "motor.phase_inductance" => 0.095,
                     "motor.torque_constant" => 0.12, "motor.peak_current" => 55, "limits.motor_speed" => 2400, "limits.current" => 250, "limits.torque" => 230 }
   }.freeze

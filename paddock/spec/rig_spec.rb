@@ -13,7 +13,7 @@ RSpec.describe Gallop::Paddock::Rig do
   end
 
   it "takes the demo rig" do
-    expect(described_class.load(Bench::RIG).drives.map { |drive| drive["name"] }).to eq([ "Carriage", "Head lift", "Web feed", "Winder", "Roll tug" ])
+    expect(described_class.load(Bench::RIG).drives.map { |drive| drive["name"] }).to eq([ "Carriage", "Head lift", "Web feed", "Winder", "Squeegee", "Roll tug" ])
   end
 
   {

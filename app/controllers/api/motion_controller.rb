@@ -9,7 +9,7 @@ module Api
       state
     end
 
-    # Signed rpm; direction is in the sign.
+    # In the drive's unit of speed; direction is in the sign.
     def set_point
       held = motion.set_point(Current.tab, figure(:speed), gait: drive.envelope)
       log_set_point(held)
@@ -41,7 +41,7 @@ module Api
     # Dragging a slider sends many; the logbook wants the first and the last.
     def log_set_point(held)
       return if params[:passing] == true
-      drive.log("motion", "Speed set to #{Gallop::Quantities.format(held.held, 'rpm', 1)}", held.reason.to_s)
+      drive.log("motion", "Speed set to #{Gallop::Quantities.format(held.held, held.unit, 1)}", held.reason.to_s)
     end
   end
 end

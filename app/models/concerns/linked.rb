@@ -27,6 +27,8 @@ module Linked
 
   # @return [Hash{String => Object}] raw by key
   def live_values = online? ? connection.live : live
+  # Of the motor as the drive reckons with it; a linear motor turns once in a pole pair pitch. @return [Integer, nil]
+  def pole_pairs = profile.slides? ? 1 : live_values["motor.pole_pairs"]
   def live_settings = profile ? live_values.slice(*profile.settings.map(&:key)) : {}
   def stored_values = online? ? connection.stored : stored
 end

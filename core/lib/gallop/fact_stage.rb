@@ -34,6 +34,9 @@ module Gallop
     # @return [Float, nil] a fact in SI
     def si(key) = sheet.si(key)
 
+    # What the motor moves, in whose terms figures of its shaft are told.
+    def shaft = machine ? machine.stage("motor").shaft : Shaft.turning
+
     private
 
     def judged(**shown)
@@ -86,8 +89,20 @@ module Gallop
       Proposal.new(key: entry_key, figure: figure, reason: reason, facts: facts.map(&:to_s))
     end
 
+    # A figure of the shaft, in the unit of the entry.
+    def propose_of_shaft(entry_key, kind, figure, reason, facts: [])
+      profile[entry_key] && propose(entry_key, in_unit_of(entry_key, kind, figure), reason, facts: facts)
+    end
+
     def show(value, unit, decimals = nil) = Quantities.format(value, unit, decimals)
     def percent(ratio) = show(ratio * 100, "%", 0)
-    def rpm(speed) = show(speed * RPM, "rpm", 0)
+    def told(kind, figure) = shaft.told(kind, figure)
+    def speed_text(speed) = shaft.text(:speed, speed)
+    def torque_text(torque) = shaft.text(:torque, torque)
+    def acceleration_text(acceleration) = shaft.text(:acceleration, acceleration)
+
+    # A figure of the shaft in the unit of an entry. @return [Float]
+    def in_unit_of(entry_key, kind, figure) = Quantities::Unit.fetch(profile.fetch(entry_key).unit).from_si(shaft.real(kind, figure))
+    def of_entry(entry_key, kind, figure) = shaft.reckoned(kind, Quantities::Unit.fetch(profile.fetch(entry_key).unit).to_si(figure))
   end
 end

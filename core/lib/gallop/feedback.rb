@@ -10,6 +10,9 @@ module Gallop
     #   known at once @param commutates [Boolean] at once after power-up, without moving @param code [Integer] in the drive's dictionary
     Kind = Record.define(:words, :counts, :absolute, :commutates, :code)
 
+    # @return [Class] of the stage
+    def self.kind(profile) = profile.slides? ? Scale : Device
+
     KINDS = {
       "none" => Kind.new(words: "None", counts: nil, absolute: false, commutates: false, code: 0),
       "halls" => Kind.new(words: "Three hall sensors", counts: :halls, absolute: false, commutates: true, code: 6),

@@ -7,6 +7,6 @@ module Gallop
   #   machine.stage("limits").assessment.proposals
   module Limits
     # @param profile [Objects::Profile] @return [Class] of the stage for this kind of drive
-    def self.kind(profile) = profile.motor_kind == :induction ? Frequency : Servo
+    def self.kind(profile) = profile.synchronous? ? Servo : Frequency
   end
 end

@@ -27,8 +27,8 @@ module Gallop
     def kind(name)
       case name
       when "motor" then Motors.kind(profile)
-      when "mechanics" then Mechanics::Train
-      when "feedback" then Feedback::Device
+      when "mechanics" then Mechanics.kind(profile)
+      when "feedback" then Feedback.kind(profile)
       when "power" then Power.kind(profile)
       when "limits" then Limits.kind(profile)
       else raise ArgumentError, "there is no stage “#{name}”; known are #{STAGES.join(', ')}"

@@ -7,12 +7,14 @@ module Gallop
   #   Gallop::Motors.for(profile, "rated_power" => "1,5 kW", "rated_speed" => "1425").assessment.findings
   module Motors
     # @param profile [Objects::Profile] of the drive @param typed [Hash] facts as typed
-    # @return [Synchronous, Induction]
+    # @return [Motor]
     def self.for(profile, typed)
       kind(profile).new(profile, typed)
     end
 
     def self.fields(profile) = kind(profile)::FIELDS
-    def self.kind(profile) = profile.motor_kind == :synchronous ? Synchronous : Induction
+    def self.kind(profile) = KINDS.fetch(profile.motor_kind)
+
+    KINDS = { synchronous: Synchronous, linear: Linear, induction: Induction }.freeze
   end
 end

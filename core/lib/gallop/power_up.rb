@@ -37,7 +37,7 @@ module Gallop
     def motion
       speed = figure("startup.speed")
       lowest = figure("limits.lowest_speed")
-      return "turns at #{shown('startup.speed')}, held to its limits" unless speed.zero?
+      return "#{@profile.slides? ? "moves" : "turns"} at #{shown('startup.speed')}, held to its limits" unless speed.zero?
       return "turns at #{shown('limits.lowest_speed')}, its lowest speed, although no speed is asked for" if lowest.positive?
       "holds it at standstill until a speed is asked for"
     end

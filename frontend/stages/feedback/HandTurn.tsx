@@ -12,11 +12,22 @@ import { clock, figure, withUnit } from "../../parts/format";
 import { STANDING } from "../../parts/standing";
 import { Table } from "../../parts/Table";
 
-const WAYS = [
+const TURNS = [
   { id: "1", title: "1 turn forward" },
   { id: "3", title: "3 turns forward" },
   { id: "-1", title: "1 turn backward" },
 ];
+/** Of a linear motor: over pole pair pitches. */
+const PITCHES = [
+  { id: "1", title: "1 pair pitch forward" },
+  { id: "3", title: "3 pair pitches forward" },
+  { id: "-1", title: "1 pair pitch backward" },
+];
+
+const BY_MARK = "Turn the shaft now, slowly, by its mark; then let it be judged.";
+const BY_RULE = "Push the moving part now, slowly, by a rule; then let it be judged.";
+const STANDING_OFF = "With the drive switched off. Forward is the motor's positive direction: clockwise on the shaft's end.";
+const LYING = "With the drive switched off. Forward is the motor's positive direction, away from its cable.";
 
 /** A turn by hand: begun, turned, and held against what should come. */
 export function HandTurn({ drive, count }: { drive: Drive; count: number | undefined }) {
@@ -32,11 +43,11 @@ export function HandTurn({ drive, count }: { drive: Drive; count: number | undef
   return (
     <Box borderTopWidth="1px" borderColor="line" pt="2" mt="1">
       <Flex gap="2" align="center" wrap="wrap">
-        <Choice label="How the shaft is turned" width="36" value={turns} options={WAYS} onChange={setTurns} />
+        <Choice label={drive.slides ? "How the moving part is pushed" : "How the shaft is turned"} width={drive.slides ? "48" : "36"} value={turns} options={drive.slides ? PITCHES : TURNS} onChange={setTurns} />
         {begun ? (
           <>
             <Action look="primary" disabled={end.isPending} onClick={() => end.mutate(begun.since)}>
-              Turned: judge it
+              {drive.slides ? "Pushed: judge it" : "Turned: judge it"}
             </Action>
             <Action look="quiet" onClick={() => setBegun(undefined)}>
               Leave it
@@ -47,17 +58,17 @@ export function HandTurn({ drive, count }: { drive: Drive; count: number | undef
           </>
         ) : (
           <Action disabled={begin.isPending} onClick={() => begin.mutate()}>
-            Begin a turn by hand
+            {drive.slides ? "Begin a push by hand" : "Begin a turn by hand"}
           </Action>
         )}
       </Flex>
-      <Meta>{begun ? "Turn the shaft now, slowly, by its mark; then let it be judged." : "With the drive switched off. Forward is the motor's positive direction: clockwise on the shaft's end."}</Meta>
-      {last?.turn && <Result proof={last} turn={last.turn} />}
+      <Meta>{drive.slides ? (begun ? BY_RULE : LYING) : begun ? BY_MARK : STANDING_OFF}</Meta>
+      {last?.turn && <Result proof={last} turn={last.turn} slides={drive.slides} />}
     </Box>
   );
 }
 
-function Result({ proof, turn }: { proof: Proof; turn: NonNullable<Proof["turn"]> }) {
+function Result({ proof, turn, slides }: { proof: Proof; turn: NonNullable<Proof["turn"]>; slides: boolean }) {
   const standing = STANDING[proof.standing];
   return (
     <Box data-hand-turn={proof.standing} mt="1">
@@ -72,7 +83,7 @@ function Result({ proof, turn }: { proof: Proof; turn: NonNullable<Proof["turn"]
             <tr>
               <td>Index pulses</td>
               <td className="figure">{figure(turn.index_pulses)}</td>
-              <td className="figure">in {turn.turns} turns</td>
+              <td className="figure">in {turn.turns} {slides ? "pair pitches" : "turns"}</td>
             </tr>
           )}
           {turn.states.some((state) => state > 0) && (

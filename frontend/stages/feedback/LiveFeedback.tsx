@@ -24,7 +24,7 @@ export function LiveFeedback({ drive }: { drive: Drive }) {
         <Dial turns={turned} halls={halls?.value} />
         <Grid templateColumns="auto auto" columnGap="3" fontSize="small" alignItems="baseline">
           <Line label="Count">{count.value === undefined ? "–" : figure(count.value)}</Line>
-          <Line label="Within the turn">{perTurn > 0 ? `${(Math.floor((((turned % 1) + 1) % 1) * 3600) / 10).toFixed(1)} °` : "–"}</Line>
+          <Line label={drive.slides ? "Field angle" : "Within the turn"}>{perTurn > 0 ? `${(Math.floor((((turned % 1) + 1) % 1) * 3600) / 10).toFixed(1)} °` : "–"}</Line>
           {halls && halls.value !== undefined && <Line label="Halls C B A">{halls.value.toString(2).padStart(3, "0")}</Line>}
           {index && <Line label="Index pulses">{index.value ?? "–"}</Line>}
           {distance && <Line label="Between two of them">{distance.value ?? "–"}</Line>}

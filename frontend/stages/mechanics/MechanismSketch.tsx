@@ -13,6 +13,7 @@ export function MechanismSketch({ given }: { given: FactStage }) {
   };
   const follows = (id: string) => given.consequences.find((consequence) => consequence.id === id)?.text ?? null;
   const mechanism = text("mechanism")?.text ?? "";
+  if (text("mechanism") === undefined) return <Slide load={typed("load_mass")} slope={typed("slope")} force={follows("peak_torque")} />;
   if (mechanism === "") return <Text color="muted" py="2">Choose the mechanism; what else is asked depends on it.</Text>;
   const gear = typed("gear_motor") && typed("gear_output") ? `${typed("gear_motor")} to ${typed("gear_output")}` : "1 to 1";
   const load = typed("load_mass") ?? typed("load_inertia");
@@ -36,6 +37,37 @@ export function MechanismSketch({ given }: { given: FactStage }) {
           {mechanism === "winder" && <circle cx="34" cy="54" r="9" {...LINE} />}
           {["direct", "table", "winder"].includes(mechanism) ? <circle cx="34" cy="54" r="22" {...LINE} /> : <rect x="6" y="32" width="56" height="42" {...LINE} />}
         </Part>
+      </svg>
+    </Box>
+  );
+}
+
+/** A load on the moving part of a linear motor, above its magnets. */
+function Slide({ load, slope, force }: { load: string | null; slope: string | null; force: string | null }) {
+  return (
+    <Box color="ink" borderWidth="1px" borderColor="line" borderRadius="card" bg="surface" p="1" my="1" data-sketch="slide">
+      <svg viewBox="0 0 400 132" width="100%" role="img" aria-label={`Moving part on its track${load ? `, load ${load}` : ""}`}>
+        <Part x={40} middle={150} label={null} below="magnet track">
+          <path d="M0 74h320M0 88h320" {...LINE} />
+          {Array.from({ length: 13 }, (_, n) => (
+            <rect key={n} x={4 + n * 24} y="76" width="12" height="10" fill="currentColor" opacity="0.5" />
+          ))}
+        </Part>
+        <Part x={130} middle={60} label={load} below="">
+          <rect x="14" y="22" width="92" height="20" {...LINE} />
+          <rect x="0" y="42" width="120" height="26" rx="3" {...LINE} />
+          <text x="60" y="59" fontSize="11" textAnchor="middle" fill="currentColor">
+            moving part
+          </text>
+        </Part>
+        <Part x={280} middle={40} label={force} below="">
+          <path d="M0 46h66M54 38l12 8l-12 8" {...LINE} />
+        </Part>
+        {slope && (
+          <text x="12" y="30" fontSize="11" fill="currentColor" fontFamily="var(--chakra-fonts-mono)">
+            slope {slope}
+          </text>
+        )}
       </svg>
     </Box>
   );

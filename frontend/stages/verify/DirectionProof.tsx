@@ -18,8 +18,8 @@ export function DirectionProof({ drive, verify }: { drive: Drive; verify: Verify
   const last = proofs[0];
   const standing = last && STANDING[last.standing];
   return (
-    <Card title="Direction of rotation" aside={standing ? <Text color={standing.colour}>{standing.word}</Text> : <Text color="muted">to prove</Text>}>
-      <Meta>Turn the motor forward for a second, look at the machine, then say what it did.</Meta>
+    <Card title={drive.slides ? "Direction of motion" : "Direction of rotation"} aside={standing ? <Text color={standing.colour}>{standing.word}</Text> : <Text color="muted">to prove</Text>}>
+      <Meta>{drive.slides ? "Move" : "Turn"} the motor forward for a second, look at the machine, then say what it did.</Meta>
       <Flex gap="2" mt="2" wrap="wrap">
         <Action disabled={conclude.isPending} onClick={() => conclude.mutate("forward")}>
           It went forward
@@ -31,19 +31,19 @@ export function DirectionProof({ drive, verify }: { drive: Drive; verify: Verify
           Not at all
         </Action>
       </Flex>
-      {last?.direction && <Result proof={last} result={last.direction} />}
+      {last?.direction && <Result proof={last} result={last.direction} unit={drive.speed_unit} />}
     </Card>
   );
 }
 
-function Result({ proof, result }: { proof: Proof; result: NonNullable<Proof["direction"]> }) {
+function Result({ proof, result, unit }: { proof: Proof; result: NonNullable<Proof["direction"]>; unit: string }) {
   return (
     <>
       <Table mt="2" aria-label="Measured">
         <tbody>
           <Row label="Seen" text={result.seen} />
-          <Row label="Demanded" text={withUnit(result.demanded, "rpm", 1)} />
-          <Row label="Measured" text={withUnit(result.speed, "rpm", 1)} />
+          <Row label="Demanded" text={withUnit(result.demanded, unit, 1)} />
+          <Row label="Measured" text={withUnit(result.speed, unit, 1)} />
           <Row label="Motor current" text={withUnit(result.current, "A", 2)} />
           <Row label="Turning for" text={withUnit(result.seconds, "s", 1)} />
         </tbody>

@@ -34,10 +34,10 @@ export function GaitPicker({ drive, verify }: { drive: Drive; verify: Verify }) 
         ))}
       </Flex>
       <Text color="muted" fontSize="small" mt="1">
-        {withUnit(verify.allowed, "rpm")} of {withUnit(verify.limit, "rpm")}, {present?.torque} % torque, {present?.acceleration} % acceleration
+        {withUnit(verify.allowed, drive.speed_unit)} of {withUnit(verify.limit, drive.speed_unit)}, {present?.torque} % {drive.slides ? "force" : "torque"}, {present?.acceleration} % acceleration
       </Text>
       <ConfirmDialog open={raising !== null} title={`Raise the gait to ${raising?.name ?? ""}?`} confirm={`Raise to ${raising?.name ?? ""}`} onClose={() => setRaising(null)} onConfirm={() => raising && change.mutate(raising)}>
-        {drive.name} may then turn at up to {withUnit(((raising?.speed ?? 0) / 100) * verify.limit, "rpm")} with {raising?.torque} % of its torque. It is noted in the logbook.
+        {drive.name} may then {drive.slides ? "move" : "turn"} at up to {withUnit(((raising?.speed ?? 0) / 100) * verify.limit, drive.speed_unit)} with {raising?.torque} % of its {drive.slides ? "force" : "torque"}. It is noted in the logbook.
       </ConfirmDialog>
     </Box>
   );

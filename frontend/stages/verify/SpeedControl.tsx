@@ -50,7 +50,7 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
         </Flex>
         <Flex align="center" gap="1.5" ml="auto">
           <Input
-            aria-label="Speed set-point in rpm"
+            aria-label={`Speed set-point in ${drive.speed_unit}`}
             inputMode="decimal"
             value={typed ?? String(amount)}
             onChange={(event) => setTyped(event.target.value)}
@@ -67,7 +67,7 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
             borderColor="edge"
             borderRadius="control"
           />
-          <Text color="muted">rpm</Text>
+          <Text color="muted">{drive.speed_unit}</Text>
         </Flex>
       </Flex>
       <Slider.Root
@@ -91,7 +91,7 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
         </Slider.Control>
       </Slider.Root>
       <Text minH="9" fontSize="small" color={held?.held_back ? "cautionText" : "muted"} role="status" data-held={held?.held_back ?? false}>
-        {held?.reason ?? (reversing ? "Press Start to reverse." : `The gait allows ${withUnit(verify.allowed, "rpm")}.`)}
+        {held?.reason ?? (reversing ? "Press Start to reverse." : `The gait allows ${withUnit(verify.allowed, drive.speed_unit)}.`)}
       </Text>
       <Flex gap="2" wrap="wrap">
         {!enabled && (

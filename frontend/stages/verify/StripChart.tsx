@@ -87,7 +87,7 @@ function Plot({ onPlot, palette, drive, seconds, frozen, hidden, onZoom, onCurso
   useEffect(() => {
     const element = host.current;
     if (!element) return undefined;
-    const chart = new uPlot(options(palette.split("|"), element.clientWidth, onCursor), [[], [], [], []], element);
+    const chart = new uPlot(options(palette.split("|"), drive.speed_unit, element.clientWidth, onCursor), [[], [], [], []], element);
     plot.current = chart;
     onPlot(chart);
     const observer = new ResizeObserver(() => chart.setSize({ width: element.clientWidth, height: HEIGHT }));
@@ -160,7 +160,7 @@ function canvasPalette() {
   return [...TRACES, "line", "muted"].map((name) => style.getPropertyValue(`--chakra-colors-${name}`).trim()).join("|");
 }
 
-function options([target, speed, current, line, muted]: string[], width: number, onCursor: (readings: (number | null)[]) => void): Options {
+function options([target, speed, current, line, muted]: string[], unit: string, width: number, onCursor: (readings: (number | null)[]) => void): Options {
   const axis = { stroke: muted, grid: { stroke: line, width: 1 }, ticks: { stroke: line }, font: '11px "IBM Plex Mono"', values: (_: uPlot, ticks: number[]) => ticks.map((tick) => tickText(tick)) };
   return {
     width,
@@ -170,18 +170,18 @@ function options([target, speed, current, line, muted]: string[], width: number,
     legend: { show: false },
     scales: {
       x: { time: false },
-      rpm: { range: (_, low, high) => around(low ?? 0, high ?? 0, 10) },
+      speed: { range: (_, low, high) => around(low ?? 0, high ?? 0, 10) },
       A: { range: (_, low, high) => around(Math.min(low ?? 0, 0), high ?? 0, 0.5) },
     },
     series: [
       {},
-      { label: "Target", scale: "rpm", stroke: target, width: 1.5, dash: [6, 4] },
-      { label: "Speed", scale: "rpm", stroke: speed, width: 1.75 },
+      { label: "Target", scale: "speed", stroke: target, width: 1.5, dash: [6, 4] },
+      { label: "Speed", scale: "speed", stroke: speed, width: 1.75 },
       { label: "Current", scale: "A", stroke: current, width: 1.25 },
     ],
     axes: [
       { ...axis, label: "s", labelSize: 14, size: 30 },
-      { ...axis, scale: "rpm", label: "rpm", labelSize: 16, size: 54 },
+      { ...axis, scale: "speed", label: unit, labelSize: 16, size: 54 },
       { ...axis, scale: "A", label: "A", labelSize: 16, size: 44, side: 1, grid: { show: false } },
     ],
     hooks: {
@@ -205,7 +205,7 @@ function around(low: number, high: number, least: number): [number, number] {
 
 function zeroLine(chart: uPlot, colour: string) {
   const { ctx, bbox } = chart;
-  const y = chart.valToPos(0, "rpm", true);
+  const y = chart.valToPos(0, "speed", true);
   if (!Number.isFinite(y)) return;
   ctx.save();
   ctx.strokeStyle = colour;

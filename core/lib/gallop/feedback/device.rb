@@ -72,7 +72,7 @@ module Gallop
       def mechanics = machine&.stage("mechanics")
       # The facts that the counts come from, as far as this device has them.
       def counting_facts = %w[lines single_bits resolver_pairs].select { |key| sheet.asks?(key) }
-      def motor_fact(key) = motor&.sheet&.asks?(key) ? motor.si(key) : nil
+      def motor_fact(key) = motor&.known(key)
     end
   end
 end

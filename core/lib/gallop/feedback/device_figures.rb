@@ -6,7 +6,7 @@ module Gallop
     module DeviceFigures
       HALL_EDGES = 6 # of three sensors in an electrical turn
       CONVERTER_BITS = 14
-      INTERPOLATION = 1024
+      INTERPOLATION_STEPS = 1024
       HALL_WAIT = 0.02 # s between two edges above which the speed between them is a guess
       ANGLE_ERROR = 30.0 # electrical degrees behind at which 13 % of the torque is lost (1 − cos 30°)
 
@@ -17,11 +17,13 @@ module Gallop
       def ratio = @ratio ||= Rational(sheet_figure("encoder_turns") || 1, sheet_figure("motor_turns") || 1)
       def sheet_figure(key) = sheet.asks?(key) ? sheet[key] : nil
 
+      def lines_a_turn = sheet_figure("lines")
+
       # Counts in one turn of the device.
       def device_counts
         case kind&.counts
         when :halls then pole_pairs && HALL_EDGES * pole_pairs
-        when :lines then sheet["lines"] && sheet["lines"] * (device == "sine" ? sheet["interpolation"] || INTERPOLATION : 4)
+        when :lines then sheet["lines"] && sheet["lines"] * (device == "sine" ? sheet["interpolation"] || INTERPOLATION_STEPS : 4)
         when :bits then sheet["single_bits"] && 2**sheet["single_bits"]
         when :resolver then sheet["resolver_pairs"] && 2**(sheet["converter_bits"] || CONVERTER_BITS) * sheet["resolver_pairs"]
         end
@@ -35,8 +37,8 @@ module Gallop
 
       # rad/s of the motor at which the lines come as fast as the input can count
       def speed_of_lines
-        return unless kind&.counts == :lines && sheet["lines"] && input_limit
-        2 * Math::PI * input_limit / (sheet["lines"] * ratio.to_f)
+        return unless kind&.counts == :lines && lines_a_turn && input_limit
+        2 * Math::PI * input_limit / (lines_a_turn * ratio.to_f)
       end
 
       # rad/s of the motor at which a word that is one update time old is ANGLE_ERROR behind
@@ -52,7 +54,7 @@ module Gallop
       def counts_note
         case kind.counts
         when :halls then "Six edges in each of #{pole_pairs} electrical turns."
-        when :lines then device == "sine" ? "#{sheet['lines']} periods, each divided by #{sheet['interpolation'] || INTERPOLATION}." : "#{sheet['lines']} lines, four counts each."
+        when :lines then device == "sine" ? "#{sheet['lines']} periods, each divided by #{sheet['interpolation'] || INTERPOLATION_STEPS}." : "#{sheet['lines']} lines, four counts each."
         when :bits then "2 to the power of #{sheet['single_bits']}."
         else "#{sheet['resolver_pairs']} times 2 to the power of #{sheet['converter_bits'] || CONVERTER_BITS}."
         end
@@ -74,12 +76,12 @@ module Gallop
       end
 
       def highest_speed
-        speed_of_lines && consequence("highest_speed", "Highest speed that can be counted", speed_of_lines * FactStage::RPM, "rpm", 0, "The input takes #{show(input_limit / 1e3, 'kHz', 0)} of lines.")
+        speed_of_lines && consequence("highest_speed", "Highest speed that can be counted", *told(:speed, speed_of_lines), "The input takes #{show(input_limit / 1e3, 'kHz', 0)} of lines.")
       end
 
       def line_frequency
-        return unless kind&.counts == :lines && sheet["lines"] && top_speed
-        consequence("line_frequency", "Line frequency at #{rpm(top_speed)}", top_speed / (2 * Math::PI) * sheet["lines"] * ratio.to_f / 1e3, "kHz")
+        return unless kind&.counts == :lines && lines_a_turn && top_speed
+        consequence("line_frequency", "Line frequency at #{speed_text(top_speed)}", top_speed / (2 * Math::PI) * lines_a_turn.to_f * ratio.to_f / 1e3, "kHz")
       end
 
       # The count is wrong by up to half a step, evenly: 1/√12 rms. Differenced at the loop rate f and smoothed by the one-pole filter
@@ -93,16 +95,16 @@ module Gallop
       end
 
       def speed_ripple
-        ripple && consequence("speed_ripple", "Ripple of the speed by the steps", ripple * FactStage::RPM, "rpm", nil, "RMS, at #{show(profile.rating[:speed_loop_rate] / 1e3, 'kHz', 0)} and with the speed filter as it comes from the works.")
+        ripple && consequence("speed_ripple", "Ripple of the speed by the steps", *told(:fine_speed, ripple), "RMS, at #{show(profile.rating[:speed_loop_rate] / 1e3, 'kHz', 0)} and with the speed filter as it comes from the works.")
       end
 
       def slowest_smooth
         return unless kind&.counts == :halls && motor_counts
-        consequence("slowest_smooth", "Slowest speed with an edge every #{show(HALL_WAIT * 1e3, 'ms', 0)}", 60 / (motor_counts.to_f * HALL_WAIT), "rpm", 0, "Below it the speed between two edges is a guess, and the motor turns in jerks.")
+        consequence("slowest_smooth", "Slowest speed with an edge every #{show(HALL_WAIT * 1e3, 'ms', 0)}", *told(:speed, 2 * Math::PI / (motor_counts.to_f * HALL_WAIT)), "Below it the speed between two edges is a guess, and the motor turns in jerks.")
       end
 
       def slow_word_speed
-        speed_of_slow_word && consequence("slow_word_speed", "Commutation by this signal alone up to", speed_of_slow_word * FactStage::RPM, "rpm", 0, "There a word is #{show(ANGLE_ERROR, '°', 0)} of field angle old when the next comes.")
+        speed_of_slow_word && consequence("slow_word_speed", "Commutation by this signal alone up to", *told(:speed, speed_of_slow_word), "There a word is #{show(ANGLE_ERROR, '°', 0)} of field angle old when the next comes.")
       end
 
       def whole_range
@@ -115,7 +117,7 @@ module Gallop
       def multi_turns = device == "multiturn" && sheet["multi_bits"] ? (2**sheet["multi_bits"] / ratio.to_f) : nil
 
       def start_up
-        return if kind.nil? || profile.motor_kind != :synchronous
+        return if kind.nil? || !profile.synchronous?
         return statement("start_up", "Ready after power-up", "never", "The drive cannot tell where the magnets are.") if device == "none"
         return statement("start_up", "Ready after power-up", "at once", "The field angle is known within a sixth of an electrical turn, exactly from the first edge on.") if device.match?(/halls/)
         return statement("start_up", "Ready after power-up", "at once", "With the field angle as it was last adjusted.") if kind.commutates
@@ -127,7 +129,7 @@ module Gallop
         case kind.counts
         when nil then statement("control_methods", "Control it allows", "frequency", "The speed by the frequency alone; no position, little torque at standstill.")
         when :halls then statement("control_methods", "Control it allows", "torque, speed", "Position only in steps of #{motor_counts ? show(360 / motor_counts.to_f, '°', 1) : 'an edge'}.")
-        else statement("control_methods", "Control it allows", "torque, speed, position", device == "multiturn" ? "Absolute position at once." : "Absolute position after homing.")
+        else statement("control_methods", "Control it allows", "#{shaft.word(:torque)}, speed, position", device == "multiturn" ? "Absolute position at once." : "Absolute position after homing.")
         end
       end
     end

@@ -44,7 +44,7 @@ module Gallop
 
       def propose_resolution
         return unless whole_counts
-        [ propose("mechanics.resolution_counts", whole_counts, "counts of the motor's feedback", facts: %w[device]), propose("mechanics.resolution_turns", 1, "in one turn", facts: %w[device]) ].compact
+        [ propose("mechanics.resolution_counts", whole_counts, "counts of the motor's feedback", facts: %w[device]), propose("mechanics.resolution_turns", 1, "in one #{shaft.word(:turn)}", facts: %w[device]) ].compact
       end
     end
   end

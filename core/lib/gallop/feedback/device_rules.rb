@@ -20,12 +20,12 @@ module Gallop
       def taken = profile.rating.fetch(:feedback)
 
       def feedback_missing
-        return unless device == "none" && profile.motor_kind == :synchronous
-        finding(:blocker, "feedback_missing", "A synchronous motor is not turned without feedback here", "The drive has to know where the magnets are at every moment.", "Give the device on the motor shaft.", facts: %w[device])
+        return unless device == "none" && profile.synchronous?
+        finding(:blocker, "feedback_missing", shaft.slides? ? "A linear motor is not moved without feedback here" : "A synchronous motor is not turned without feedback here", "The drive has to know where the magnets are at every moment.", shaft.slides? ? "Give the scale beside the motor." : "Give the device on the motor shaft.", facts: %w[device])
       end
 
       def speed_without_feedback
-        return unless device == "none" && profile.motor_kind == :induction
+        return unless device == "none" && !profile.synchronous?
         slip = motor&.slip_of_rating
         finding(:note, "speed_without_feedback", slip ? "The speed is known within the slip: #{show(slip * 100, '%', 1)} at rated load" : "The speed is known within the slip",
                 "Without feedback the drive knows its frequency alone; slip compensation takes most of the difference away.", facts: %w[device], values: profile["output.slip_compensation"] ? [ "output.slip_compensation" ] : [])
@@ -33,17 +33,20 @@ module Gallop
 
       def lines_too_fast
         return unless speed_of_lines && top_speed && top_speed > speed_of_lines
-        finding(:blocker, "lines_too_fast", "#{rpm(top_speed)} gives #{show(top_speed / speed_of_lines * input_limit / 1e3, 'kHz', 0)} of lines; the input takes #{show(input_limit / 1e3, 'kHz', 0)}",
-                "Counts are lost, and with them position and commutation: the motor may run away.", "At most #{rpm(speed_of_lines)}, or #{(sheet['lines'] * speed_of_lines / top_speed).floor} lines.", facts: %w[lines])
+        finding(:blocker, "lines_too_fast", "#{speed_text(top_speed)} gives #{show(top_speed / speed_of_lines * input_limit / 1e3, 'kHz', 0)} of lines; the input takes #{show(input_limit / 1e3, 'kHz', 0)}",
+                "Counts are lost, and with them position and commutation: the motor may run away.", "At most #{speed_text(speed_of_lines)}, or #{fewer_lines(speed_of_lines / top_speed)}.", facts: counting_facts)
       end
 
       def too_coarse
         return unless motor_counts && pole_pairs && kind.counts != :halls
         each = motor_counts.to_f / pole_pairs
         return if each >= FEW
-        finding(each < 6 ? :blocker : :caution, "too_coarse", "#{show(each, nil, 0)} counts in an electrical turn", "The field angle is known to #{show(360 / each, '°', 1)} only; torque ripples with it.",
-                "A device with #{(FEW * pole_pairs / ratio.to_f).ceil} counts a turn or more.", facts: counting_facts)
+        finding(each < 6 ? :blocker : :caution, "too_coarse", "#{show(each, nil, 0)} counts in an electrical turn", "The field angle is known to #{show(360 / each, '°', 1)} only; #{shaft.word(:torque)} ripples with it.",
+                finer_device, facts: counting_facts)
       end
+
+      def fewer_lines(share) = "#{(sheet['lines'] * share).floor} lines"
+      def finer_device = "A device with #{(FEW * pole_pairs / ratio.to_f).ceil} counts a turn or more."
 
       def resolver_pairs_odd
         pairs = sheet_figure("resolver_pairs")
@@ -55,12 +58,12 @@ module Gallop
       def slow_word
         limit = speed_of_slow_word
         return unless limit && top_speed && top_speed > limit
-        finding(:caution, "slow_word", "A word every #{show(si('update_time') * 1e6, 'µs', 0)} carries the commutation to #{rpm(limit)} only; the motor turns #{rpm(top_speed)}",
-                "At top speed the field angle is #{show(top_speed * pole_pairs * si('update_time') * 180 / Math::PI, '°', 0)} old when the next word comes.", "Use it for the start alone and count lines or halls while turning, or lower the top speed.", facts: %w[update_time])
+        finding(:caution, "slow_word", "A word every #{show(si('update_time') * 1e6, 'µs', 0)} carries the commutation to #{speed_text(limit)} only; the motor #{shaft.slides? ? "goes" : "turns"} #{speed_text(top_speed)}",
+                "At top speed the field angle is #{show(top_speed * pole_pairs * si('update_time') * 180 / Math::PI, '°', 0)} old when the next word comes.", "Use it for the start alone and count lines or halls while #{shaft.slides? ? "moving" : "turning"}, or lower the top speed.", facts: %w[update_time])
       end
 
       def behind_a_gear
-        return if kind.nil? || kind.counts.nil? || ratio == 1 || profile.motor_kind != :synchronous
+        return if kind.nil? || kind.counts.nil? || ratio == 1 || !profile.synchronous?
         finding(:caution, "behind_a_gear", "The device turns #{show(ratio.to_f, nil)} times with each motor turn", "Play and stretch between the two become errors of the field angle. One slipped tooth, and the motor may run away.",
                 "Commutate by a device on the motor shaft; keep this one for the position.", facts: %w[encoder_turns motor_turns])
       end
@@ -79,13 +82,13 @@ module Gallop
       end
 
       def alignment_with_load
-        return unless kind && !kind.commutates && kind.counts && profile.motor_kind == :synchronous && mechanics&.load_comes_down?
+        return unless kind && !kind.commutates && kind.counts && profile.synchronous? && mechanics&.load_comes_down?
         finding(:blocker, "alignment_with_load", "The alignment after power-up moves a load that falls", "The motor is pulled to a known angle with the brake open; until then it holds nothing.",
                 "An absolute device or hall sensors for the start, or a counterweight.", facts: %w[device])
       end
 
       def alignment_needed
-        return unless kind && !kind.commutates && kind.counts && profile.motor_kind == :synchronous
+        return unless kind && !kind.commutates && kind.counts && profile.synchronous?
         finding(:note, "alignment_needed", "After each power-up the motor moves before it is ready", "The device does not tell where the magnets are.", "Keep the way free by half an electrical turn, or add hall sensors.", facts: %w[device])
       end
 
@@ -103,7 +106,7 @@ module Gallop
 
       def no_index
         return unless kind&.counts == :lines && sheet_figure("index") == "no"
-        finding(:note, "no_index", "Without an index lost counts stay unnoticed", "Nothing in a turn says that the count is right, and homing has its switch alone to go by.", facts: %w[index])
+        finding(:note, "no_index", "Without an index lost counts stay unnoticed", "Nothing on the way says that the count is right, and homing has its switch alone to go by.", facts: %w[index])
       end
 
       def single_ended_far
@@ -112,10 +115,10 @@ module Gallop
       end
 
       def single_ended_fast
-        return unless sheet_figure("signal") == "single_ended" && kind&.counts == :lines && sheet["lines"] && top_speed
-        frequency = top_speed / (2 * Math::PI) * sheet["lines"] * ratio.to_f
+        return unless sheet_figure("signal") == "single_ended" && kind&.counts == :lines && lines_a_turn && top_speed
+        frequency = top_speed / (2 * Math::PI) * lines_a_turn.to_f * ratio.to_f
         return if frequency <= FAST_SINGLE
-        finding(:caution, "single_ended_fast", "#{show(frequency / 1e3, 'kHz', 0)} of lines on single-ended wires", "Above #{show(FAST_SINGLE / 1e3, 'kHz', 0)} their edges blur into one another.", "A differential device, or fewer lines.", facts: %w[signal lines])
+        finding(:caution, "single_ended_fast", "#{show(frequency / 1e3, 'kHz', 0)} of lines on single-ended wires", "Above #{show(FAST_SINGLE / 1e3, 'kHz', 0)} their edges blur into one another.", "A differential device, or fewer lines.", facts: [ "signal", *counting_facts ])
       end
 
       def supply_not_given_here
@@ -127,7 +130,7 @@ module Gallop
       def ripple_large
         rated = motor_fact("rated_speed")
         return unless ripple && rated && ripple > RIPPLE * rated
-        finding(:caution, "ripple_large", "The steps alone make the speed ripple by #{show(ripple * FactStage::RPM, 'rpm')}", "That is #{show(ripple / rated * 100, '%', 1)} of the rated speed; the motor growls and warms.", "A lower speed filter, or a device with more counts.", facts: counting_facts, values: [ "feedback.speed_filter" ])
+        finding(:caution, "ripple_large", "The steps alone make the speed ripple by #{shaft.text(:fine_speed, ripple)}", "That is #{show(ripple / rated * 100, '%', 1)} of the rated speed; the motor growls and warms.", "A lower speed filter, or a device with more counts.", facts: counting_facts, values: [ "feedback.speed_filter" ])
       end
 
       # What was seen against what should come: the ratio of the two tells the mistake.
@@ -136,7 +139,7 @@ module Gallop
         return unless seen && motor_counts
         share = seen / motor_counts.to_f
         return if (share - 1).abs < 0.04
-        finding(:blocker, "counts_do_not_agree", "#{show(seen, nil, 0)} counts were seen in a turn; #{show(motor_counts.to_f, nil, 0)} follow from what is given", CountRatio.cause(share, pole_pairs), "Correct what is given, or the wiring, and turn the shaft again.", facts: [ "seen_counts", *counting_facts ])
+        finding(:blocker, "counts_do_not_agree", "#{show(seen, nil, 0)} counts were seen in a #{shaft.word(:turn)}; #{show(motor_counts.to_f, nil, 0)} follow from what is given", CountRatio.cause(share, pole_pairs), "Correct what is given, or the wiring, and #{shaft.slides? ? 'push the slide' : 'turn the shaft'} again.", facts: [ "seen_counts", *counting_facts ])
       end
     end
   end

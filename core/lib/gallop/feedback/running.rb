@@ -5,10 +5,10 @@ module Gallop
     # What the live figures of an enabled servo say about its wiring, as somebody experienced would read them: a shaft that does not turn at
     # full current, one that jerked and stands, a current that makes no torque, a load that weighs nothing.
     class Running
-      # One look: at (s), demand, speed (rpm), torque_current (A rms, signed), current (A rms), count, fault code.
+      # One look: at (s), demand, speed (in the drive's unit), torque_current (A rms, signed), current (A rms), count, fault code.
       Look = Record.define(:at, :demand, :speed, :torque_current, :current, :count, fault: 0)
       # What it rests on. brake: whether the drive releases one; gravity, friction (N·m, positive holds the load) as they were worked out
-      Axis = Record.define(:counts, :pole_pairs, :rated_current, torque_constant: nil, brake: false, gravity: 0.0, friction: 0.0, incremental: false, turned_by_hand: nil)
+      Axis = Record.define(:counts, :pole_pairs, :rated_current, torque_constant: nil, brake: false, gravity: 0.0, friction: 0.0, incremental: false, turned_by_hand: nil, shaft: Shaft.turning)
 
       HELD = 0.4        # s without motion that count
       STANDS = 0.1      # share of the demand below which it stands
@@ -41,6 +41,7 @@ module Gallop
 
       def held?(look) = look.demand.nonzero? && look.speed.abs < [ STANDS * look.demand.abs, 1.0 ].max
       def mean(looks, member) = looks.sum(&member) / looks.size.to_f
+      def thing = axis.shaft.word(:thing)
       def show(...) = Quantities.format(...)
 
       def standing
@@ -66,13 +67,13 @@ module Gallop
 
       def shaft_held(current)
         brake = axis.brake ? "The drive gives its brake current; if the brake did not click, its coil is not wired." : "If there is a holding brake, nobody releases it: the drive is told of none."
-        finding("shaft_held", "The shaft does not move at #{show(current, 'A', 2)}", "#{brake}#{' If the shaft did jerk, the count is dead: index and a channel may be exchanged.' if axis.incremental}",
+        finding("shaft_held", "The #{thing} does not move at #{show(current, 'A', 2)}", "#{brake}#{" If the #{thing} did jerk, the count is dead: index and a channel may be exchanged." if axis.incremental}",
                 axis.brake ? "Measure at the brake's terminals; lift the brake by hand to be sure." : "Give the brake at Power, or free the mechanics.")
       end
 
       def commutation(look)
-        how = look.fault == COMMUTATION ? "The shaft ran away against its torque" : "The shaft jerked and stands at #{show(look.current, 'A', 2)}"
-        finding("commutation", how, "The field runs against the shaft. #{commutation_cause}", commutation_remedy)
+        how = look.fault == COMMUTATION ? "The #{thing} ran away against its #{axis.shaft.word(:torque)}" : "The #{thing} jerked and stands at #{show(look.current, 'A', 2)}"
+        finding("commutation", how, "The field runs against the #{thing}. #{commutation_cause}", commutation_remedy)
       end
 
       def commutation_cause
@@ -98,7 +99,7 @@ module Gallop
         friction = axis.friction * (steady.first.demand <=> 0)
         torque = mean(steady, :torque_current) * axis.torque_constant
         return if (torque - friction) / axis.gravity >= LIGHT
-        finding("weightless", "#{show(torque, 'N·m')} turn the load; #{show(axis.gravity + friction, 'N·m')} should, for its weight", "Gravity is not felt: the load is not coupled, or something else carries it.", "Check the coupling, before the brake is trusted to hold anything.")
+        finding("weightless", "#{axis.shaft.text(:torque, torque)} #{axis.shaft.slides? ? "move" : "turn"} the load; #{axis.shaft.text(:torque, axis.gravity + friction)} should, for its weight", "Gravity is not felt: the load is not coupled, or something else carries it.", "Check the coupling, before the brake is trusted to hold anything.")
       end
 
       def steady_part

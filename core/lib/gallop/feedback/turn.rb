@@ -20,9 +20,10 @@ module Gallop
       # @param looks [Array<Look>] in the order of time @param turns [Numeric] as the technician turned, in the motor's positive direction
       # @param counts [Integer] expected in a turn @param pole_pairs [Integer, nil]
       # @param index, halls [Boolean] whether the device has them @param halls_alone [Boolean] whether the count is made from the halls
-      def initialize(looks, turns:, counts:, pole_pairs: nil, index: false, halls: false, halls_alone: false)
+      def initialize(looks, turns:, counts:, pole_pairs: nil, index: false, halls: false, halls_alone: false, shaft: Shaft.turning)
         @looks = looks
         @turns = turns
+        @shaft = shaft
         @counts = counts
         @pole_pairs = pole_pairs
         @index = index
@@ -59,33 +60,35 @@ module Gallop
       def share = counts_seen.abs / counts_expected.abs.to_f
       def sign = turns.positive? ? 1 : -1
       def hall_direction = (forward_steps - backward_steps) <=> 0
+      def thing = @shaft.word(:thing)
+      def way(turns) = "#{show(turns, 1)} #{@shaft.word(:turn)}#{(@shaft.slides? ? 'es' : 's') if turns.abs != 1}"
       def show(value, decimals = 0) = Quantities.format(value, nil, decimals)
 
       def finding(severity, id, headline, reason, remedy) = Finding.new(id: id, severity: severity, headline: headline, reason: reason, remedy: remedy)
 
       def silent
         dark = looks.last.halls&.zero? && @halls_alone
-        finding(:blocker, "silent", "Nothing came while the shaft was turned", dark ? "All hall sensors are off, which is no position: their supply is missing." : "Neither counts nor index nor halls changed.",
-                "Measure the supply at the device, then look for its plug. If the shaft did not move, turn it again.")
+        finding(:blocker, "silent", "Nothing came while the #{thing} was #{@shaft.word(:turned)}", dark ? "All hall sensors are off, which is no position: their supply is missing." : "Neither counts nor index nor halls changed.",
+                "Measure the supply at the device, then look for its plug. If it did not move, try again.")
       end
 
       # B alone goes to and fro between two counts; the lines arrive at the index input.
       def index_on_a_channel
         return unless counts_seen.abs < 0.02 * counts_expected.abs && index_pulses.to_i > 20 * turns.abs
-        finding(:blocker, "index_on_a_channel", "#{show(index_pulses)} index pulses in #{show(turns.abs, 1)} turn#{'s' if turns.abs != 1}, and hardly a count", "So many are lines: index and channel A have each other's wires. The other channel alone steps to and fro.",
+        finding(:blocker, "index_on_a_channel", "#{show(index_pulses)} index pulses in #{way(turns.abs)}, and hardly a count", "So many are lines: index and channel A have each other's wires. The other channel alone steps to and fro.",
                 "Exchange the wires of the index and of channel A.")
       end
 
       def counts_wrong
         return if (share - 1).abs <= NEAR / turns.abs + 1.0 / counts
-        finding(:blocker, "counts_wrong", "#{show(counts_seen)} counts came; #{show(counts_expected)} belong to #{show(turns, 1)} turn#{'s' if turns.abs != 1}", CountRatio.cause(share, pole_pairs), "Compare lines and bits with the device's label, and the way that was turned.")
+        finding(:blocker, "counts_wrong", "#{show(counts_seen)} counts came; #{show(counts_expected)} belong to #{way(turns)}", CountRatio.cause(share, pole_pairs), "Compare lines and bits with the device's label, and the way that was turned.")
       end
 
       def direction_wrong
         return if counts_seen.zero? || (counts_seen <=> 0) == sign || share < 0.02
         return halls_exchanged("The count is made from them and runs backward.") if @halls_alone
         return channels_exchanged if halls? && hall_direction == sign
-        finding(:caution, "counts_backward", "The count falls while the shaft turns in its positive direction", halls? ? "The halls run backward with it: the device looks the other way." : "Channels A and B are exchanged, or the device looks the other way.",
+        finding(:caution, "counts_backward", "The count falls while the #{thing} goes in its positive direction", halls? ? "The halls run backward with it: the device looks the other way." : "Channels A and B are exchanged, or the device looks the other way.",
                 halls? ? "Set the counting direction to reversed." : "Exchange A with B, both wires of each, or set the counting direction to reversed.")
       end
 
@@ -94,7 +97,7 @@ module Gallop
       end
 
       def halls_exchanged(reason)
-        finding(:blocker, "halls_exchanged", "The halls run backward while the shaft turns in its positive direction", "Two of the three hall wires are exchanged. #{reason}", "Exchange two hall wires: #{pairs_to_try}.")
+        finding(:blocker, "halls_exchanged", "The halls run backward while the #{thing} goes in its positive direction", "Two of the three hall wires are exchanged. #{reason}", "Exchange two hall wires: #{pairs_to_try}.")
       end
 
       # Which two cannot be told by turning alone: each exchange makes the sequence run backward.
@@ -102,7 +105,7 @@ module Gallop
 
       def halls_backward
         return if !halls? || @halls_alone || hall_direction.zero? || hall_direction == sign || (counts_seen <=> 0) != sign
-        halls_exchanged("The count runs forward, so the shaft did turn that way.")
+        halls_exchanged("The count runs forward, so the #{thing} did go that way.")
       end
 
       def halls_dead
@@ -122,7 +125,7 @@ module Gallop
         return too_quick if steps.any?(&:nil?)
         seen = (forward_steps - backward_steps).abs / (6.0 * turns.abs)
         return if (seen - pole_pairs).abs <= 0.5 + NEAR * pole_pairs
-        finding(:blocker, "hall_count_wrong", "#{show((forward_steps - backward_steps).abs)} hall steps in #{show(turns.abs, 1)} turn#{'s' if turns.abs != 1} are #{show(seen, 1)} pole pairs; #{pole_pairs} are given", "The halls go through six states in each electrical turn.", "Check the pole pairs at Motor: half the number of poles.")
+        finding(:blocker, "hall_count_wrong", "#{show((forward_steps - backward_steps).abs)} hall steps in #{way(turns.abs)} are #{show(seen, 1)} pole pairs; #{pole_pairs} are given", "The halls go through six states in each electrical turn.", "Check the pole pairs at Motor: half the number of poles.")
       end
 
       def too_quick
@@ -132,7 +135,7 @@ module Gallop
       def index_wrong
         return if !@index || index_pulses.nil? || !shaft_turned?
         return if index_on_a_channel
-        return finding(:caution, "index_missing", "No index pulse came in #{show(turns.abs, 1)} turns", "One belongs to each turn: its wires are missing or on other terminals.", "Check the wires of the index.") if index_pulses.zero? && turns.abs > 1.1
+        return finding(:caution, "index_missing", "No index pulse came in #{way(turns.abs)}", "One belongs to each turn: its wires are missing or on other terminals.", "Check the wires of the index.") if index_pulses.zero? && turns.abs > 1.1
         distance = looks.last.index_distance
         return unless index_pulses >= 2 && distance && (distance.abs - counts).abs > [ 2, counts / 1000 ].max
         finding(:caution, "index_distance_wrong", "#{show(distance.abs)} counts between two index pulses; #{show(counts)} belong there", "Counts are lost or added within a turn: noise, or a channel with a bad contact.", "Check screen and ground of the encoder cable.")

@@ -65,7 +65,7 @@ module Gallop
       def quick_bounds
         return { "as given" => rate(si("quick_stop_time")) } if si("quick_stop_time") && working_speed
         return {} if possible_acceleration.nil?
-        { "bounded by the torque, less #{percent(margin)}" => possible_acceleration * (1 - margin), "bounded by what the supply takes back" => shortest_rate,
+        { "bounded by the #{shaft.word(:torque)}, less #{percent(margin)}" => possible_acceleration * (1 - margin), "bounded by what the supply takes back" => shortest_rate,
           "#{QUICKER} times the ramp down, to spare the mechanism" => wanted_deceleration && QUICKER * wanted_deceleration }.compact
       end
 
@@ -79,21 +79,21 @@ module Gallop
       end
 
       def highest_speed
-        highest && consequence("highest_speed", "Highest speed", highest * RPM, "rpm", 0, "Bounded by #{bounded_by}; #{others}.")
+        highest && consequence("highest_speed", "Highest speed", *told(:speed, highest), "Bounded by #{bounded_by}; #{others}.")
       end
 
       def others
         rest = speed_bounds.reject { |who, _| who == bounded_by }
-        rest.empty? ? "nothing else is known to bound it" : rest.map { |who, speed| "#{who} #{rpm(speed)}" }.join(", ")
+        rest.empty? ? "nothing else is known to bound it" : rest.map { |who, speed| "#{who} #{speed_text(speed)}" }.join(", ")
       end
 
       def acceleration_left
-        possible_acceleration && consequence("acceleration_left", "Acceleration that the torque leaves", possible_acceleration * RPM, "rpm/s", 0, "#{show(peak_torque, 'N·m')} at the peak, less #{show(opposing, 'N·m')} of gravity and friction.")
+        possible_acceleration && consequence("acceleration_left", "Acceleration that the #{shaft.word(:torque)} leaves", *told(:acceleration, possible_acceleration), "#{torque_text(peak_torque)} at the peak, less #{torque_text(opposing)} of gravity and friction.")
       end
 
       def time_to_speed
         return unless wanted_acceleration && working_speed
-        consequence("time_to_speed", "To #{rpm(working_speed)}", working_speed / wanted_acceleration, "s")
+        consequence("time_to_speed", "To #{speed_text(working_speed)}", working_speed / wanted_acceleration, "s")
       end
 
       def way_of_a_stop
@@ -101,7 +101,7 @@ module Gallop
         turns = working_speed**2 / (2 * wanted_deceleration) / (2 * Math::PI)
         travel = mechanics.travel_of_motor_turn
         return consequence("way_of_a_stop", "Way of a stop", turns, "turn") if travel.nil?
-        consequence("way_of_a_stop", "Way of a stop", turns * travel * 1e3, "mm", nil, "#{show(turns, 'turn')} of the motor, from #{rpm(working_speed)} by the ramp down.")
+        consequence("way_of_a_stop", "Way of a stop", turns * travel * 1e3, "mm", nil, "#{"#{show(turns, 'turn')} of the motor, " unless shaft.slides?}from #{speed_text(working_speed)} by the ramp down.")
       end
 
       def quick_stop_follows
@@ -116,19 +116,19 @@ module Gallop
         return unless wanted_acceleration && wanted_deceleration && working_speed
         up, down = [ wanted_acceleration, wanted_deceleration ].map { |rate| working_speed / rate }
         along = up + 0.4 * (up + down)
-        top = working_speed * RPM
+        top = told(:speed, working_speed).first
         quick = quick_deceleration && [ [ along, top ], [ along + working_speed / quick_deceleration, 0.0 ] ]
-        Chart.new(id: "run", title: "Speed by the ramps", x: Chart::Axis.new(label: "time", unit: "s"), y: Chart::Axis.new(label: "speed", unit: "rpm"),
+        Chart.new(id: "run", title: "Speed by the ramps", x: Chart::Axis.new(label: "time", unit: "s"), y: Chart::Axis.new(label: "speed", unit: shaft.unit(:speed)),
                   curves: [ Chart::Curve.new(name: "ramps", points: [ [ 0.0, 0.0 ], [ up, top ], [ along, top ], [ along + down, 0.0 ] ]), quick && Chart::Curve.new(name: "quick stop", points: quick, role: :second) ].compact,
-                  marks: [ highest && Chart::Mark.new(label: bounded_by, at: highest * RPM) ].select { |mark| mark })
+                  marks: [ highest && Chart::Mark.new(label: bounded_by, at: told(:speed, highest).first) ].select { |mark| mark })
       end
 
       # A limit that another one makes unreachable, in the words of both.
       def top_speed_unreachable
         top = motor.si("top_speed")
         return unless top && highest && top > highest * 1.0001
-        finding(bounded_by == "the gearbox" ? :blocker : :caution, "top_speed_unreachable", "#{in_hertz(top)}#{rpm(top)} is allowed at Motor; #{bounded_by} ends at #{rpm(highest)}",
-                bounded_by == "the gearbox" ? "The drive would let the motor run the gearbox beyond what it stands." : "The speed between the two is never reached.", "At most #{rpm(highest)} as top speed at Motor.", values: [ "limits.motor_speed" ])
+        finding(bounded_by == "the gearbox" ? :blocker : :caution, "top_speed_unreachable", "#{in_hertz(top)}#{speed_text(top)} is allowed at Motor; #{bounded_by} ends at #{speed_text(highest)}",
+                bounded_by == "the gearbox" ? "The drive would let the motor run the gearbox beyond what it stands." : "The speed between the two is never reached.", "At most #{speed_text(highest)} as top speed at Motor.", values: [ "limits.motor_speed" ])
       end
 
       def in_hertz(_speed) = ""
@@ -136,25 +136,25 @@ module Gallop
       def demand_beyond_bounds
         asked = mechanics.demanded_speed
         return unless asked && highest && asked > highest * 1.0001
-        finding(:caution, "demand_beyond_bounds", "The machine asks for #{rpm(asked)}; #{bounded_by} ends at #{rpm(highest)}", "The speed that is asked for is never reached.", "Another ratio, or less speed.")
+        finding(:caution, "demand_beyond_bounds", "The machine asks for #{speed_text(asked)}; #{bounded_by} ends at #{speed_text(highest)}", "The speed that is asked for is never reached.", "Another ratio, or less speed.")
       end
 
       def ramp_beyond_torque
         return unless possible_acceleration && wanted_acceleration && working_speed && wanted_acceleration > possible_acceleration
-        finding(:caution, "ramp_beyond_torque", "The ramp asks for #{rate_text(wanted_acceleration)}; the torque leaves #{rate_text(possible_acceleration)}", "The motor falls behind its ramp at the current limit, and overshoots at its end.",
-                "#{show(working_speed / possible_acceleration / (1 - margin), 's')} or longer to #{rpm(working_speed)}.", facts: %w[ramp_time])
+        finding(:caution, "ramp_beyond_torque", "The ramp asks for #{acceleration_text(wanted_acceleration)}; the #{shaft.word(:torque)} leaves #{acceleration_text(possible_acceleration)}", "The motor falls behind its ramp at the current limit, and overshoots at its end.",
+                "#{show(working_speed / possible_acceleration / (1 - margin), 's')} or longer to #{speed_text(working_speed)}.", facts: %w[ramp_time])
       end
 
       def no_torque_left
         return unless peak_torque && peak_torque <= opposing && opposing.positive?
-        finding(:blocker, "no_torque_left", "Gravity and friction take #{show(opposing, 'N·m')}; motor and drive give #{show(peak_torque, 'N·m')}", "Nothing is left to accelerate with, and the load is not even held.", "A larger ratio, motor or drive, or a counterweight.")
+        finding(:blocker, "no_torque_left", "Gravity and friction take #{torque_text(opposing)}; motor and drive give #{torque_text(peak_torque)}", "Nothing is left to accelerate with, and the load is not even held.", "A larger ratio, motor or drive, or a counterweight.")
       end
 
       def stop_trips_the_supply
         time = power.shortest_stop_time
         return unless time && wanted_deceleration && power.speed_stopped / wanted_deceleration < time * 0.9999
         finding(:caution, "stop_trips_the_supply", "A stop in #{show(power.speed_stopped / wanted_deceleration, 's')} gives back more than the supply takes", "The bus rises to its trip; the power stage goes off and the motor coasts.",
-                "#{show(time, 's')} or longer from #{rpm(power.speed_stopped)}.", facts: %w[stop_time ramp_time])
+                "#{show(time, 's')} or longer from #{speed_text(power.speed_stopped)}.", facts: %w[stop_time ramp_time])
       end
 
       def quick_stop_slower
@@ -165,7 +165,7 @@ module Gallop
       def coasting_load
         coasting = %w[quick_stop_reaction fault_reaction].select { |key| sheet[key] == "coast" }
         return if coasting.empty? || !mechanics.load_comes_down?
-        finding(:blocker, "coasting_load", "A load that falls would be let go", "To coast is to take the torque away; gravity then drives the load#{power.sheet['brake'].to_s.match?(/drive|controller/) ? ' until the brake has engaged' : ''}.", "A ramp, with the brake at its end.", facts: coasting)
+        finding(:blocker, "coasting_load", "A load that falls would be let go", "To coast is to take the #{shaft.word(:torque)} away; gravity then drives the load#{power.sheet['brake'].to_s.match?(/drive|controller/) ? ' until the brake has engaged' : ''}.", "A ramp, with the brake at its end.", facts: coasting)
       end
 
       def coasting_long
@@ -173,7 +173,7 @@ module Gallop
         friction = mechanics.torque_of_friction.to_f
         return if friction.positive? && inertia * working_speed / friction < 2
         how_long = friction.positive? ? "about #{show(inertia * working_speed / friction, 's')}" : "a time that nobody knows: no friction is given"
-        finding(:note, "coasting_long", "Coasting from #{rpm(working_speed)} takes #{how_long}", "Nothing but friction brakes the machine.", facts: %w[quick_stop_reaction fault_reaction])
+        finding(:note, "coasting_long", "Coasting from #{speed_text(working_speed)} takes #{how_long}", "Nothing but friction brakes the machine.", facts: %w[quick_stop_reaction fault_reaction])
       end
 
       def propose_direction
@@ -187,7 +187,6 @@ module Gallop
         end
       end
 
-      def rate_text(acceleration) = show(acceleration * RPM, "rpm/s", 0)
     end
   end
 end

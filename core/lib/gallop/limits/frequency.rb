@@ -32,20 +32,20 @@ module Gallop
       def bands = (1..3).filter_map { |n| si("skip_#{n}")&.positive? && si("skip_width_#{n}") ? [ n, si("skip_#{n}"), si("skip_width_#{n}") ] : nil }
 
       def working_frequency
-        working_speed && pole_pairs && consequence("working_frequency", "Output frequency at #{rpm(working_speed)}", frequency_of(working_speed), HZ, 1, "Without slip; the drive ends at #{show(rating(:output_frequency), HZ, 0)}.")
+        working_speed && pole_pairs && consequence("working_frequency", "Output frequency at #{speed_text(working_speed)}", frequency_of(working_speed), HZ, 1, "Without slip; the drive ends at #{show(rating(:output_frequency), HZ, 0)}.")
       end
 
       def frequency_unreachable
         speed = speed_of(si("highest_frequency"))
         return unless speed && highest && speed > highest * 1.0001
-        finding(bounded_by == "the gearbox" ? :blocker : :caution, "frequency_unreachable", "#{show(si('highest_frequency'), HZ)} is #{rpm(speed)} on this motor; #{bounded_by} allows #{rpm(highest)}", "#{bounded_by == 'the gearbox' ? 'The gearbox overheats and loses its seals.' : 'What lies between the two is never reached.'}",
+        finding(bounded_by == "the gearbox" ? :blocker : :caution, "frequency_unreachable", "#{show(si('highest_frequency'), HZ)} is #{speed_text(speed)} on this motor; #{bounded_by} allows #{speed_text(highest)}", "#{bounded_by == 'the gearbox' ? 'The gearbox overheats and loses its seals.' : 'What lies between the two is never reached.'}",
                 "#{show((frequency_of(highest) * 10).floor / 10.0, HZ, 1)} at most.", facts: %w[highest_frequency])
       end
 
       def turns_at_zero
         return unless si("lowest_frequency")&.positive?
         speed = speed_of(si("lowest_frequency"))
-        finding(:caution, "turns_at_zero", "With a reference of zero the motor turns#{speed ? " at #{rpm(speed)}" : " with #{show(si('lowest_frequency'), HZ)}"}", "As soon as it is enabled, and until it is stopped.", "Leave the lowest frequency at zero, unless the machine asks for it and everybody knows.", facts: %w[lowest_frequency], values: [ "limits.lowest_speed" ])
+        finding(:caution, "turns_at_zero", "With a reference of zero the motor turns#{speed ? " at #{speed_text(speed)}" : " with #{show(si('lowest_frequency'), HZ)}"}", "As soon as it is enabled, and until it is stopped.", "Leave the lowest frequency at zero, unless the machine asks for it and everybody knows.", facts: %w[lowest_frequency], values: [ "limits.lowest_speed" ])
       end
 
       def window_turned
@@ -70,7 +70,7 @@ module Gallop
       def band_takes_the_top
         working = frequency_of(working_speed) or return
         hit = bands.find { |_, middle, width| (working - middle).abs < width / 2 } or return
-        finding(:caution, "band_takes_the_top", "#{show(working, HZ, 1)}, the speed that the machine works at, lies in a skipped band", "The drive holds #{show(hit[1] - hit[2] / 2, HZ, 1)} instead: #{rpm(speed_of([ hit[1] - hit[2] / 2, 0.0 ].max))}.", "Move the band, or work beside it.", facts: [ "skip_#{hit[0]}", "skip_width_#{hit[0]}" ])
+        finding(:caution, "band_takes_the_top", "#{show(working, HZ, 1)}, the speed that the machine works at, lies in a skipped band", "The drive holds #{show(hit[1] - hit[2] / 2, HZ, 1)} instead: #{speed_text(speed_of([ hit[1] - hit[2] / 2, 0.0 ].max))}.", "Move the band, or work beside it.", facts: [ "skip_#{hit[0]}", "skip_width_#{hit[0]}" ])
       end
 
       # A ramp is a speed step in whole seconds: [rpm, s].

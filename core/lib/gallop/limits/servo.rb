@@ -33,7 +33,7 @@ module Gallop
       def factory(key) = profile[key] && profile.fetch(key).then { |entry| entry.figure(entry.default_raw) }
 
       def jerk_follows
-        jerk && consequence("jerk", "Jerk", jerk * RPM, "rpm/s²", 0, "Each ramp takes #{show(si('rounding_time'), 's')} longer.")
+        jerk && consequence("jerk", "Jerk", *told(:jerk, jerk), "Each ramp takes #{show(si('rounding_time'), 's')} longer.")
       end
 
       def window_in_counts
@@ -65,20 +65,20 @@ module Gallop
 
       def rounding_too_long
         return unless si("rounding_time") && wanted_acceleration && working_speed && si("rounding_time") > working_speed / wanted_acceleration
-        finding(:note, "rounding_too_long", "The rounding takes longer than the ramp", "The acceleration never reaches its figure; it takes #{show(2 * Math.sqrt(working_speed / jerk), 's')} to #{rpm(working_speed)}.", facts: %w[rounding_time ramp_time])
+        finding(:note, "rounding_too_long", "The rounding takes longer than the ramp", "The acceleration never reaches its figure; it takes #{show(2 * Math.sqrt(working_speed / jerk), 's')} to #{speed_text(working_speed)}.", facts: %w[rounding_time ramp_time])
       end
 
       # The ramp that the drive has when nobody sets any, on this machine.
-      def factory_acceleration = factory("ramps.acceleration") && factory("ramps.acceleration") / RPM
+      def factory_acceleration = factory("ramps.acceleration") && of_entry("ramps.acceleration", :acceleration, factory("ramps.acceleration"))
 
       def factory_ramp_violent
         return unless possible_acceleration && factory_acceleration && factory_acceleration > possible_acceleration
-        finding(:caution, "factory_ramp_violent", "The ramp from the works, #{rate_text(factory_acceleration)}, is more than the torque leaves", "#{rate_text(possible_acceleration)} is what motor, drive and load can.", "Take the proposed ramps.", values: %w[ramps.acceleration ramps.deceleration])
+        finding(:caution, "factory_ramp_violent", "The ramp from the works, #{acceleration_text(factory_acceleration)}, is more than the #{shaft.word(:torque)} leaves", "#{acceleration_text(possible_acceleration)} is what motor, drive and load can.", "Take the proposed ramps.", values: %w[ramps.acceleration ramps.deceleration])
       end
 
       def factory_ramp_slow
         return unless wanted_acceleration && working_speed && factory_acceleration && wanted_acceleration > SLOW * factory_acceleration
-        finding(:note, "factory_ramp_slow", "The ramp from the works takes #{show(working_speed / factory_acceleration, 's')} to #{rpm(working_speed)}", "#{show(working_speed / wanted_acceleration, 's')} is asked for.", "Take the proposed ramps.", values: %w[ramps.acceleration])
+        finding(:note, "factory_ramp_slow", "The ramp from the works takes #{show(working_speed / factory_acceleration, 's')} to #{speed_text(working_speed)}", "#{show(working_speed / wanted_acceleration, 's')} is asked for.", "Take the proposed ramps.", values: %w[ramps.acceleration])
       end
 
       def factory_window_large
@@ -90,7 +90,7 @@ module Gallop
 
       def propose_speeds
         return unless working_speed
-        [ highest && propose("ramps.profile_speed_limit", whole_rpm(highest), "bounded by #{bounded_by}", facts: []), propose("ramps.profile_speed", whole_rpm(working_speed), mechanics.demanded_speed ? "what the machine asks for" : "the highest speed", facts: []) ].select { |proposal| proposal }
+        [ highest && propose("ramps.profile_speed_limit", floored("ramps.profile_speed_limit", :speed, highest), "bounded by #{bounded_by}", facts: []), propose("ramps.profile_speed", floored("ramps.profile_speed", :speed, working_speed), mechanics.demanded_speed ? "what the machine asks for" : "the highest speed", facts: []) ].select { |proposal| proposal }
       end
 
       def propose_ramps
@@ -99,13 +99,13 @@ module Gallop
       end
 
       # Rounded down, but for the noise of the binary figure.
-      def whole_rpm(figure) = (figure * RPM * (1 + 1e-9)).floor
+      def floored(entry_key, kind, figure) = (in_unit_of(entry_key, kind, figure) * (1 + 1e-9)).floor
 
-      def ramp(key, acceleration, reason) = acceleration && propose(key, [ whole_rpm(acceleration), 1 ].max, reason, facts: RAMP_FACTS)
+      def ramp(key, acceleration, reason) = acceleration && propose(key, [ floored(key, :acceleration, acceleration), 1 ].max, reason, facts: RAMP_FACTS)
 
       def propose_jerk
         return unless jerk
-        [ propose("ramps.shape", 3, "rounded ramps", facts: %w[rounding_time]), propose("ramps.jerk", [ whole_rpm(jerk), 1 ].max, "acceleration over the time of rounding", facts: %w[rounding_time]) ].compact
+        [ propose("ramps.shape", 3, "rounded ramps", facts: %w[rounding_time]), propose("ramps.jerk", [ floored("ramps.jerk", :jerk, jerk), 1 ].max, "acceleration over the time of rounding", facts: %w[rounding_time]) ].compact
       end
 
       def propose_travel

@@ -41,7 +41,7 @@ module Gallop
       # Metres an output radian; 1 for a rotary load.
       def radius = @radius ||= travel && (linear? ? travel.to_f / (2 * Math::PI) : 1.0)
       def motor = machine&.stage("motor")
-      def rotor_inertia = motor&.sheet&.asks?("rotor_inertia") ? motor.si("rotor_inertia") : nil
+      def rotor_inertia = motor&.known("rotor_inertia")
 
       def moved_mass = si("load_mass") && si("load_mass") + (si("counterweight") || 0.0)
 
@@ -151,39 +151,39 @@ module Gallop
       end
 
       def inertia_at_motor
-        load_inertia && consequence("inertia_at_motor", "Load inertia at the motor", load_inertia * 1e4, "kg·cm²", nil, "Without the rotor; over a gear of #{show(gear.to_f, nil)}.")
+        load_inertia && consequence("inertia_at_motor", "Load inertia at the motor", *told(:inertia, load_inertia), "Without the rotor; over a gear of #{show(gear.to_f, nil)}.")
       end
 
       def inertia_ratio
         return unless load_inertia && rotor_inertia
-        consequence("inertia_ratio", "Load to rotor inertia", load_inertia / rotor_inertia, "", 1, "How much heavier the load is than the motor itself.")
+        consequence("inertia_ratio", shaft.slides? ? "Load to moving part" : "Load to rotor inertia", load_inertia / rotor_inertia, "", 1, "How much heavier the load is than the motor itself.")
       end
 
       def motor_speed
-        top_speed && consequence("motor_speed", "Motor speed for it", top_speed * FactStage::RPM, "rpm", 0)
+        top_speed && consequence("motor_speed", "Motor speed for it", *told(:speed, top_speed)) unless shaft.slides?
       end
 
       def gravity_torque
         return if gravity.nil? || gravity.zero?
-        consequence("gravity_torque", "Torque that holds the load", gravity, "N·m", nil, "#{show(gravity_force, 'N', 0)} along the path; the motor gives it at standstill too, unless a brake does.")
+        consequence("gravity_torque", "#{shaft.word(:torque).capitalize} that holds the load", *told(:torque, gravity), "#{show(gravity_force, 'N', 0)} along the path; the motor gives it at standstill too, unless a brake does.")
       end
 
       def friction_at_motor
         return if friction.nil? || friction.zero?
-        consequence("friction_at_motor", "Friction at the motor", friction, "N·m")
+        consequence("friction_at_motor", "Friction at the motor", *told(:torque, friction))
       end
 
       def acceleration_torque
-        dynamic_torque && consequence("acceleration_torque", "Torque for the acceleration", dynamic_torque, "N·m", nil, rotor_inertia ? nil : "Without the rotor: the motor's inertia is not given.")
+        dynamic_torque && consequence("acceleration_torque", "#{shaft.word(:torque).capitalize} for the acceleration", *told(:torque, dynamic_torque), rotor_inertia ? nil : "Without the #{shaft.word(:rotor)}: the motor's #{shaft.word(:inertia)} is not given.")
       end
 
       def peak_torque
-        largest_torque && consequence("peak_torque", "Largest torque", largest_torque, "N·m", nil, "Acceleration, friction, gravity and process together.")
+        largest_torque && consequence("peak_torque", "Largest #{shaft.word(:torque)}", *told(:torque, largest_torque), "Acceleration, friction, gravity and process together.")
       end
 
       def rms_torque
         return unless duty&.fetch(:torque)
-        consequence("rms_torque", "RMS torque of the cycle", duty[:torque], "N·m", nil, "Motion takes #{show(duty[:busy], 's')} of #{show(si('cycle_time'), 's')}.")
+        consequence("rms_torque", "RMS #{shaft.word(:torque)} of the cycle", *told(:torque, duty[:torque]), "Motion takes #{show(duty[:busy], 's')} of #{show(si('cycle_time'), 's')}.")
       end
 
       def unit_factor

@@ -12,7 +12,7 @@ module Gallop
       end
 
       def propose_inertia
-        load_inertia && propose("speed_loop.load_inertia", load_inertia * 1e4, "load at the motor, over the gear", facts: [ load_fact, "gear_motor" ])
+        load_inertia && propose_of_shaft("speed_loop.load_inertia", :inertia, load_inertia, shaft.slides? ? "all that the moving part carries" : "load at the motor, over the gear", facts: [ load_fact, "gear_motor" ])
       end
 
       def propose_gear
@@ -27,11 +27,11 @@ module Gallop
       end
 
       def propose_friction
-        friction&.positive? ? propose("mechanics.friction", friction, "friction at the motor", facts: %w[friction_force friction_torque]) : nil
+        friction&.positive? ? propose_of_shaft("mechanics.friction", :torque, friction, "friction at the motor", facts: %w[friction_force friction_torque]) : nil
       end
 
       def propose_gravity
-        gravity&.nonzero? ? propose("mechanics.gravity", gravity, "torque that holds the load", facts: %w[slope load_mass]) : nil
+        gravity&.nonzero? ? propose_of_shaft("mechanics.gravity", :torque, gravity, "#{shaft.word(:torque)} that holds the load", facts: %w[slope load_mass]) : nil
       end
     end
   end

@@ -50,21 +50,21 @@ module Gallop
       def gearbox_too_fast
         limit = si("gear_speed")
         return unless limit && top_speed && top_speed > limit
-        finding(:blocker, "gearbox_too_fast", "#{rpm(top_speed)} at the gearbox; it permits #{rpm(limit)}",
+        finding(:blocker, "gearbox_too_fast", "#{speed_text(top_speed)} at the gearbox; it permits #{speed_text(limit)}",
                 "At the speed that is asked for the gearbox overheats and loses its seals.", "At most #{speed_at(limit)} at the load, or another ratio.", facts: %w[speed gear_speed gear_motor])
       end
 
       def motor_too_fast
         limit = motor&.si("top_speed")
         return unless limit && top_speed && top_speed > limit
-        finding(:caution, "motor_too_fast", "#{rpm(top_speed)} at the motor; #{rpm(limit)} is its top speed", "The speed that is asked for is never reached.",
+        finding(:caution, "motor_too_fast", "#{speed_text(top_speed)} at the motor; #{speed_text(limit)} is its top speed", "The speed that is asked for is never reached.",
                 "At most #{speed_at(limit)} at the load, or a smaller ratio.", facts: %w[speed gear_motor])
       end
 
       def torque_beyond_motor
         limit = motor_peak_torque
         return unless limit && largest_torque && largest_torque > limit
-        finding(:caution, "torque_beyond_motor", "#{show(largest_torque, 'N·m')} at the peak; motor and drive give #{show(limit, 'N·m')}",
+        finding(:caution, "torque_beyond_motor", "#{torque_text(largest_torque)} at the peak; motor and drive give #{torque_text(limit)}",
                 "The acceleration is not reached, and a position loop falls behind.", "Lower the acceleration, or take a larger ratio.", facts: [ "acceleration", load_fact ])
       end
 
@@ -73,7 +73,7 @@ module Gallop
         return unless limit && duty
         return too_short_a_cycle if duty[:torque].nil?
         return if duty[:torque] <= limit
-        finding(:caution, "rms_beyond_motor", "The cycle asks for #{show(duty[:torque], 'N·m')} RMS; the motor gives #{show(limit, 'N·m')} for ever",
+        finding(:caution, "rms_beyond_motor", "The cycle asks for #{torque_text(duty[:torque])} RMS; the motor gives #{torque_text(limit)} for ever",
                 "The winding passes its temperature after some cycles.", "A longer cycle, a lower acceleration, or a larger motor.", facts: %w[cycle_time acceleration])
       end
 
@@ -87,14 +87,14 @@ module Gallop
         ratio = load_inertia / rotor_inertia
         return if ratio <= HEAVY
         severity = ratio > TOO_HEAVY ? :caution : :note
-        finding(severity, "inertia_ratio_large", "The load is #{show(ratio, nil, 0)} times as heavy as the rotor", "Every elasticity between the two limits the gain of the loops; above #{HEAVY} it begins to be felt.",
+        finding(severity, "inertia_ratio_large", "The load is #{show(ratio, nil, 0)} times as heavy as the #{shaft.word(:rotor)}", "Every elasticity between the two limits the gain of the loops; above #{HEAVY} it begins to be felt.",
                 "A larger ratio helps by its square.", facts: [ load_fact, "gear_motor" ])
       end
 
       # Above a few percent of the rated torque a load comes down when the power stage goes off.
       def load_falls
         return unless load_comes_down?
-        finding(:caution, "load_falls", "The load falls when the power stage goes off", "Gravity holds #{show(gravity.abs, 'N·m')} at the motor against #{show(friction.to_f, 'N·m')} of friction.",
+        finding(:caution, "load_falls", "The load falls when the power stage goes off", "Gravity holds #{torque_text(gravity.abs)} at the motor against #{torque_text(friction.to_f)} of friction.",
                 "A holding brake, or a counterweight.", facts: %w[slope load_mass friction_force], values: [ ("brake.fitted" if profile["brake.fitted"]) ].compact)
       end
 
@@ -119,18 +119,18 @@ module Gallop
 
       def speed_at(motor_speed)
         at_load = motor_speed / gear * radius
-        linear? ? show(at_load * 60, "m/min") : rpm(at_load)
+        linear? ? show(at_load * 60, "m/min") : speed_text(at_load)
       end
 
       # Of the motor and the drive, whichever is smaller.
       def motor_peak_torque
-        return unless motor && profile.motor_kind == :synchronous
+        return unless motor && profile.synchronous?
         motor.si("torque_constant") && motor.si("peak_current") && [ motor.si("peak_current"), rating(:peak_current) ].min * motor.si("torque_constant")
       end
 
       def rated_torque
         return unless motor
-        profile.motor_kind == :synchronous ? motor.si("rated_torque") : motor.si("rated_power") && motor.si("rated_speed") && motor.si("rated_power") / motor.si("rated_speed")
+        profile.synchronous? ? motor.si("rated_torque") : motor.si("rated_power") && motor.si("rated_speed") && motor.si("rated_power") / motor.si("rated_speed")
       end
     end
   end

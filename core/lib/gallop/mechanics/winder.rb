@@ -40,7 +40,7 @@ module Gallop
 
       def winder_speeds
         with("web_speed", "core_diameter", "full_diameter") do |speed, core, full|
-          consequence("winder_speeds", "Roll speed on the core", 2 * speed / core * FactStage::RPM, "rpm", 0, "#{rpm(2 * speed / full)} when it is full; the motor covers #{show(full / core, nil, 1)} to 1.") if mechanism == "winder"
+          consequence("winder_speeds", "Roll speed on the core", 2 * speed / core * FactStage::RPM, "rpm", 0, "#{speed_text(2 * speed / full)} when it is full; the motor covers #{show(full / core, nil, 1)} to 1.") if mechanism == "winder"
         end
       end
 

@@ -48,12 +48,12 @@ module Gallop
 
       def pole_pairs_follow
         return unless implied_pole_pairs && sheet["pole_pairs"].nil?
-        consequence("pole_pairs", "Pole pairs that follow", implied_pole_pairs, "", 0, "The only number whose synchronous speed lies just above #{rpm(si('rated_speed'))}.")
+        consequence("pole_pairs", "Pole pairs that follow", implied_pole_pairs, "", 0, "The only number whose synchronous speed lies just above #{speed_text(si('rated_speed'))}.")
       end
 
       def rated_slip
         return unless slip_possible?
-        consequence("rated_slip", "Rated slip", slip * si("rated_frequency"), "Hz", 2, "#{rpm(synchronous_speed - si('rated_speed'))}, #{show(slip * 100, '%', 1)} of synchronous speed.")
+        consequence("rated_slip", "Rated slip", slip * si("rated_frequency"), "Hz", 2, "#{speed_text(synchronous_speed - si('rated_speed'))}, #{show(slip * 100, '%', 1)} of synchronous speed.")
       end
 
       def rated_torque = torque && consequence("rated_torque", "Rated torque", torque, "N·m", 2, "Power over speed.")
@@ -71,13 +71,13 @@ module Gallop
       def frequency_at_top_speed
         top = si("top_speed") or return
         return unless pairs
-        consequence("frequency_at_top_speed", "Output frequency at #{rpm(top)}", top * pairs / (2 * Math::PI), "Hz", 1, "Without slip compensation. The drive allows #{show(rating(:output_frequency), 'Hz', 0)}.")
+        consequence("frequency_at_top_speed", "Output frequency at #{speed_text(top)}", top * pairs / (2 * Math::PI), "Hz", 1, "Without slip compensation. The drive allows #{show(rating(:output_frequency), 'Hz', 0)}.")
       end
 
       def field_weakening
         top = si("top_speed") or return
         return unless synchronous_speed && top > synchronous_speed
-        consequence("field_weakening", "Torque left at top speed", synchronous_speed / top * 100, "%", 0, "Above #{rpm(synchronous_speed)} the voltage stands still and the field weakens.")
+        consequence("field_weakening", "Torque left at top speed", synchronous_speed / top * 100, "%", 0, "Above #{speed_text(synchronous_speed)} the voltage stands still and the field weakens.")
       end
 
       def no_load_current

@@ -9,8 +9,8 @@ module Gallop
       def pole_pairs_impossible
         given = sheet["pole_pairs"] or return
         return if implied_pole_pairs.nil? || given == implied_pole_pairs
-        finding(:blocker, "pole_pairs_impossible", "#{given} pole pair#{'s' if given > 1} cannot be: that motor would turn at #{rpm(synchronous_speed)} at most",
-                "At #{show(si('rated_frequency'), 'Hz', 0)} the field of #{given} pole pair#{'s' if given > 1} turns at #{rpm(synchronous_speed)}, and the nameplate says #{rpm(si('rated_speed'))}. #{given > implied_pole_pairs ? 'A motor does not run faster than its field.' : "A slip of #{percent(slip)} would be far too much."}",
+        finding(:blocker, "pole_pairs_impossible", "#{given} pole pair#{'s' if given > 1} cannot be: that motor would turn at #{speed_text(synchronous_speed)} at most",
+                "At #{show(si('rated_frequency'), 'Hz', 0)} the field of #{given} pole pair#{'s' if given > 1} turns at #{speed_text(synchronous_speed)}, and the nameplate says #{speed_text(si('rated_speed'))}. #{given > implied_pole_pairs ? 'A motor does not run faster than its field.' : "A slip of #{percent(slip)} would be far too much."}",
                 "#{implied_pole_pairs} pole pair#{'s' if implied_pole_pairs > 1} (#{implied_pole_pairs * 2} poles) fit#{'s' if implied_pole_pairs == 1} these figures.",
                 facts: %w[pole_pairs rated_frequency rated_speed], change: { fact: "pole_pairs", text: implied_pole_pairs.to_s })
       end
@@ -18,15 +18,15 @@ module Gallop
       def speed_at_or_above_synchronous
         with("rated_frequency", "rated_speed") do |f, speed|
           next if implied_pole_pairs
-          finding(:blocker, "speed_above_synchronous", "#{rpm(speed)} is above every synchronous speed at #{show(f, 'Hz', 0)}",
-                  "Two poles give #{rpm(2 * Math::PI * f)}, and no number of poles gives more.", "Check frequency and speed: they must be of one column of the nameplate.", facts: %w[rated_frequency rated_speed])
+          finding(:blocker, "speed_above_synchronous", "#{speed_text(speed)} is above every synchronous speed at #{show(f, 'Hz', 0)}",
+                  "Two poles give #{speed_text(2 * Math::PI * f)}, and no number of poles gives more.", "Check frequency and speed: they must be of one column of the nameplate.", facts: %w[rated_frequency rated_speed])
         end
       end
 
       def slip_unusual
         return if slip.nil? || sheet["pole_pairs"] && sheet["pole_pairs"] != implied_pole_pairs || slip.between?(0.003, 0.12)
         finding(:caution, "slip_unusual", "A rated slip of #{show(slip * 100, '%', 1)} is unusual",
-                "Rated speed #{rpm(si('rated_speed'))} against #{rpm(synchronous_speed)} synchronous; motors of this kind slip 0.3 to 12 %.", "Check whether speed and frequency are of one column of the nameplate.", facts: %w[rated_speed rated_frequency])
+                "Rated speed #{speed_text(si('rated_speed'))} against #{speed_text(synchronous_speed)} synchronous; motors of this kind slip 0.3 to 12 %.", "Check whether speed and frequency are of one column of the nameplate.", facts: %w[rated_speed rated_frequency])
       end
 
       def efficiency_impossible
@@ -66,7 +66,7 @@ module Gallop
         return unless pairs
         frequency = top * pairs / (2 * Math::PI)
         return if frequency <= rating(:output_frequency)
-        finding(:blocker, "drive_frequency_exceeded", "#{rpm(top)} needs #{show(frequency, 'Hz', 0)}, the drive ends at #{show(rating(:output_frequency), 'Hz', 0)}",
+        finding(:blocker, "drive_frequency_exceeded", "#{speed_text(top)} needs #{show(frequency, 'Hz', 0)}, the drive ends at #{show(rating(:output_frequency), 'Hz', 0)}",
                 "The output frequency is speed times pole pairs.", "Lower the top speed.", facts: %w[top_speed pole_pairs])
       end
 

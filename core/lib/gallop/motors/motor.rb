@@ -9,6 +9,12 @@ module Gallop
       # What other stages rest on. @return [Integer, nil]
       def pole_pairs_known = si("pole_pairs")&.round
 
+      # What it moves.
+      def shaft = Shaft.turning
+
+      # A fact of the motor as other stages reckon with it, of its shaft; nil where this kind has none. @return [Float, nil] SI
+      def known(key) = sheet.asks?(key) ? si(key) : nil
+
       # Rated slip, where the kind of motor has any. @return [Float, nil] share of the synchronous speed
       def slip_of_rating = nil
 
@@ -16,6 +22,9 @@ module Gallop
       def usable_torque
         with("peak_current", "torque_constant") { |peak, constant| [ peak, rating(:peak_current) ].min * constant }
       end
+
+      # Facts of the machine around the motor, which no data sheet of the motor has. @return [Array<String>]
+      def self.surrounding = Surroundings::FIELDS.map(&:key) + [ Surroundings::SWITCHING_FIELD.key ]
 
       private
 
@@ -37,7 +46,7 @@ module Gallop
         limit = rating(:current)
         return if current <= limit
         finding(:caution, "drive_too_small", "The motor takes #{show(current, 'A')}, the drive gives #{show(limit, 'A')}",
-                "Above #{percent(limit / current)} of the rated current the drive is at its limit.", "Take a larger drive if the machine needs the full torque.", facts: %w[rated_current])
+                "Above #{percent(limit / current)} of the rated current the drive is at its limit.", "Take a larger drive if the machine needs the full #{shaft.word(:torque)}.", facts: %w[rated_current])
       end
     end
   end

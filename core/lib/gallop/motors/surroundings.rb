@@ -41,7 +41,7 @@ module Gallop
       def cable_drops_much
         voltage = supply_line_voltage
         return unless drop && drop > DROP * voltage
-        finding(:caution, "cable_drops_much", "The motor cable takes #{show(drop, 'V', 1)} of #{show(voltage, 'V', 0)}", "That is torque and top speed that never reach the motor, and heat in the cable.", "A larger section, or a shorter cable.", facts: %w[cable_length cable_section])
+        finding(:caution, "cable_drops_much", "The motor cable takes #{show(drop, 'V', 1)} of #{show(voltage, 'V', 0)}", "That is #{shaft.word(:torque)} and top speed that never reach the motor, and heat in the cable.", "A larger section, or a shorter cable.", facts: %w[cable_length cable_section])
       end
 
       def switching_leaves_too_little

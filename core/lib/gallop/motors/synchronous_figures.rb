@@ -30,13 +30,13 @@ module Gallop
         torque = si("rated_torque") or return
         speed = voltage_limited_speed(torque, bus_voltage) or return
         weakest = voltage_limited_speed(torque, weakest_bus_voltage)
-        consequence("top_speed_on_bus", "Top speed on a #{show(bus_voltage, 'V', 0)} bus", speed * Motor::RPM, "rpm", 0,
-                    "At rated torque with 6 % voltage in reserve; #{rpm(weakest)} when the supply is #{(supply_tolerance * 100).round} % low.")
+        consequence("top_speed_on_bus", "Top speed on a #{show(bus_voltage, 'V', 0)} bus", *told(:speed, speed),
+                    "At rated #{shaft.word(:torque)} with 6 % voltage in reserve; #{speed_text(weakest)} when the supply is #{(supply_tolerance * 100).round} % low.")
       end
 
       def output_frequency
         with("top_speed", "pole_pairs") do |speed, p|
-          consequence("output_frequency", "Drive output frequency at #{rpm(speed)}", speed * p / (2 * Math::PI), "Hz", 0,
+          consequence("output_frequency", "Drive output frequency at #{speed_text(speed)}", speed * p / (2 * Math::PI), "Hz", 0,
                       "The drive allows #{show(rating(:output_frequency), 'Hz', 0)}.")
         end
       end
@@ -57,21 +57,24 @@ module Gallop
       # τ_m = R J / (1.5 p² ψ²) with phase figures
       def mechanical_time_constant
         with("rotor_inertia", "pole_pairs", "line_resistance", "torque_constant") do |j, p, line_r, _|
-          consequence("mechanical_time_constant", "Mechanical time constant, bare rotor", line_r / 2 * j / (1.5 * (p * psi)**2) * 1e3, "ms", 2)
+          consequence("mechanical_time_constant", "Mechanical time constant, bare #{shaft.word(:rotor)}", line_r / 2 * j / (1.5 * (p * psi)**2) * 1e3, "ms", 2)
         end
       end
 
       def peak_acceleration
         with("peak_current", "torque_constant", "rotor_inertia") do |peak, kt, j|
           usable = [ peak, rating(:peak_current) ].min
-          consequence("peak_acceleration", "Acceleration, bare rotor", usable * kt / j / 1e3, "krad/s²", 0, "At #{show(usable, 'A', 1)}, the smaller of motor and drive peak.")
+          consequence("peak_acceleration", "Acceleration, bare #{shaft.word(:rotor)}", *sudden(usable * kt / j), "At #{show(usable, 'A', 1)}, the smaller of motor and drive peak.")
         end
       end
+
+      # Bare rotors are quick.
+      def sudden(acceleration) = shaft.slides? ? told(:acceleration, acceleration) : [ acceleration / 1e3, "krad/s²", 0 ]
 
       # K_e(line, rms) = K_t/√3 in V·s/rad
       def voltage_constant_follows
         with("torque_constant") do |kt|
-          consequence("voltage_constant", "Voltage constant that belongs to it", kt / Motor::SQRT3 * 1000 / Motor::RPM, "V/krpm", 1, "Line to line, rms.")
+          consequence("voltage_constant", "Voltage constant that belongs to it", *told(:voltage_constant, kt / Motor::SQRT3), "Line to line, rms.")
         end
       end
 

@@ -11,9 +11,10 @@ module Gallop
       def propose_rated_speed = take_over("rated_speed", "motor.rated_speed")
       def propose_pole_pairs = poles_odd ? nil : take_over("pole_pairs", "motor.pole_pairs", form("count_form") == "poles" ? "half the poles" : "as given")
       def propose_torque_constant
-        given = sheet["torque_constant"]
+        given = torque_constant_stated?
         take_over("torque_constant", "motor.torque_constant", given ? converted("current_form", "as given") : "√3 times the voltage constant", facts: given ? %w[torque_constant current_form] : %w[voltage_constant])
       end
+      def torque_constant_stated? = !sheet["torque_constant"].nil?
       def propose_peak_current = take_over("peak_current", "motor.peak_current", converted("current_form", "as given"))
       def propose_inertia = take_over("rotor_inertia", "motor.rotor_inertia")
 
@@ -38,7 +39,7 @@ module Gallop
       def propose_torque_limit
         with("peak_current", "torque_constant", "rated_torque") do |peak, kt, rated|
           usable = [ peak, rating(:peak_current) ].min * kt
-          propose("limits.torque", (usable / rated * 1000).floor / 10.0, "#{show(usable, 'N·m')} at the usable peak current", facts: %w[peak_current torque_constant rated_torque])
+          propose("limits.torque", (usable / rated * 1000).floor / 10.0, "#{torque_text(usable)} at the usable peak current", facts: %w[peak_current torque_constant rated_torque])
         end
       end
     end

@@ -12,7 +12,7 @@ module Gallop
           limit = rating(:output_frequency)
           next if frequency <= limit
           most = (limit / (speed / (2 * Math::PI))).floor
-          finding(:blocker, "pole_pairs_too_many", "#{pairs} pole pairs cannot be run at #{rpm(speed)} on this drive",
+          finding(:blocker, "pole_pairs_too_many", "#{pairs} pole pairs cannot be run at #{speed_text(speed)} on this drive",
                   "That needs #{show(frequency, 'Hz', 0)} at the motor; the drive ends at #{show(limit, 'Hz', 0)}.",
                   most.positive? ? "Check whether the nameplate counts poles: #{pairs} poles are #{show(pairs / 2.0, nil, pairs.odd? ? 1 : 0)} pairs. At most #{most} pairs fit this speed." : "Lower the top speed.",
                   facts: %w[pole_pairs top_speed], change: halved_poles(most))
@@ -31,9 +31,9 @@ module Gallop
           drop = speed * p * line_l / 2 * i * Motor::SQRT2
           available = bus_voltage / Motor::SQRT3
           next if drop <= available
-          finding(:blocker, "reactance_too_large", "Inductance and pole pairs leave no voltage for torque",
-                  "At #{rpm(speed)} with #{pairs} pole pairs, #{show(si('line_inductance') * 1e3, 'mH', 2)} takes #{show(drop, 'V', 0)} at rated current; the bus gives #{show(available, 'V', 0)} a phase.",
-                  "Check the unit of the inductance and the pole pairs.", facts: %w[line_inductance pole_pairs rated_speed rated_current])
+          finding(:blocker, "reactance_too_large", "Inductance and #{shaft.slides? ? "pole pitch" : "pole pairs"} leave no voltage for #{shaft.word(:torque)}",
+                  "At #{speed_text(speed)}#{" with #{pairs} pole pairs" unless shaft.slides?}, #{show(si('line_inductance') * 1e3, 'mH', 2)} takes #{show(drop, 'V', 0)} at rated current; the bus gives #{show(available, 'V', 0)} a phase.",
+                  "Check the unit of the inductance and the #{shaft.slides? ? "pole pitch" : "pole pairs"}.", facts: %w[line_inductance pole_pairs rated_speed rated_current])
         end
       end
 
@@ -42,8 +42,8 @@ module Gallop
           needed = torque / kt
           gap = needed / current - 1
           next if gap.abs <= 0.06
-          finding(:caution, "torque_against_current", "Rated torque and current disagree by #{percent(gap.abs)}",
-                  "#{show(torque, 'N·m')} at #{show(kt, 'N·m/A')} needs #{show(needed, 'A', 2)} rms; #{show(current, 'A', 2)} is given.#{peak_hint(needed, current)}",
+          finding(:caution, "torque_against_current", "Rated #{shaft.word(:torque)} and current disagree by #{percent(gap.abs)}",
+                  "#{torque_text(torque)} at #{shaft.text(:torque_constant, kt)} needs #{show(needed, 'A', 2)} rms; #{show(current, 'A', 2)} is given.#{peak_hint(needed, current)}",
                   "Compare the three figures with the nameplate.", facts: %w[rated_torque rated_current torque_constant])
         end
       end
@@ -57,8 +57,8 @@ module Gallop
         with("torque_constant", "voltage_constant") do |kt, ke|
           gap = ke * Motor::SQRT3 / kt - 1
           next if gap.abs <= 0.06
-          finding(:caution, "constants_disagree", "Torque and voltage constant disagree by #{percent(gap.abs)}",
-                  "#{show(si('torque_constant'), 'N·m/A')} belongs to #{show(kt / Motor::SQRT3 * 1000 / Motor::RPM, 'V/krpm', 1)} line to line, rms; #{show(ke * 1000 / Motor::RPM, 'V/krpm', 1)} is given.",
+          finding(:caution, "constants_disagree", "#{shaft.word(:torque).capitalize} and voltage constant disagree by #{percent(gap.abs)}",
+                  "#{shaft.text(:torque_constant, kt)} belongs to #{shaft.text(:voltage_constant, kt / Motor::SQRT3)} line to line, rms; #{shaft.text(:voltage_constant, ke)} is given.",
                   "Check whether one of them is a phase or a peak figure.", facts: %w[torque_constant voltage_constant])
         end
       end
@@ -76,14 +76,14 @@ module Gallop
         limit = rating(:peak_current)
         return if peak <= limit
         finding(:note, "peak_beyond_drive", "The drive ends at #{show(limit, 'A')}, below the motor's peak of #{show(peak, 'A')}",
-                "Short-time torque is bounded by the drive.", facts: %w[peak_current])
+                "Short-time #{shaft.word(:torque)} is bounded by the drive.", facts: %w[peak_current])
       end
 
       def top_speed_beyond_bus
         top = si("top_speed") or return
         reach = voltage_limited_speed(0.0, weakest_bus_voltage) or return
         return if top <= reach
-        finding(:caution, "top_speed_beyond_bus", "#{rpm(top)} cannot be reached on a weak supply: the back-EMF ends it at #{rpm(reach)}",
+        finding(:caution, "top_speed_beyond_bus", "#{speed_text(top)} cannot be reached on a weak supply: the back-EMF ends it at #{speed_text(reach)}",
                 "With the supply #{(supply_tolerance * 100).round} % low the bus has #{show(weakest_bus_voltage, 'V', 0)}; the magnets alone use that up.", "Lower the top speed, or accept less on a weak supply.",
                 facts: %w[top_speed torque_constant])
       end
@@ -91,8 +91,8 @@ module Gallop
       def top_speed_above_rated
         with("top_speed", "rated_speed") do |top, rated|
           next if top <= rated
-          finding(:note, "top_speed_above_rated", "Top speed #{rpm(top)} is above rated speed #{rpm(rated)}",
-                  "Above rated speed the continuous torque falls, mainly by iron loss.", facts: %w[top_speed rated_speed])
+          finding(:note, "top_speed_above_rated", "Top speed #{speed_text(top)} is above rated speed #{speed_text(rated)}",
+                  "Above rated speed the continuous #{shaft.word(:torque)} falls, mainly by iron loss.", facts: %w[top_speed rated_speed])
         end
       end
 
@@ -110,7 +110,7 @@ module Gallop
           share = 1.5 * line_r * current**2 / (torque * speed)
           next if share <= 0.5
           finding(:caution, "losses_too_large", "Copper loss would be #{percent(share)} of the rated power",
-                  "#{show(current, 'A')} through #{show(line_r, 'Ω')} line to line heats with #{show(1.5 * line_r * current**2, 'W', 0)}; the shaft gives #{show(torque * speed, 'W', 0)}.",
+                  "#{show(current, 'A')} through #{show(line_r, 'Ω')} line to line heats with #{show(1.5 * line_r * current**2, 'W', 0)}; the motor gives #{show(torque * speed, 'W', 0)}.",
                   "Check resistance and current.", facts: %w[line_resistance rated_current rated_torque rated_speed])
         end
       end

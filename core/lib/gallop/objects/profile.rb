@@ -9,7 +9,7 @@ module Gallop
     #   profile.at_version("1.0.0").missing_functions   # => [ "Notch filters", … ]
     class Profile
       STORED_OFFSET = 0x8000 # a stored value is read at its register + this
-      FAMILIES = %w[haflinger shire fjord].freeze
+      FAMILIES = %w[haflinger shire fjord camargue].freeze
 
       attr_reader :family, :title, :motor_kind, :rating, :groups, :entries, :faults, :firmware, :version, :product_code, :speed_command,
                   :functions, :restores
@@ -70,6 +70,14 @@ module Gallop
       def settings = @settings ||= entries.select(&:setting?)
       def live = @live ||= entries.select(&:live).sort_by(&:register)
       def fault(code) = faults[code] || Fault.unknown(code)
+
+      # Whether the motor has magnets, turning or along a line.
+      def synchronous? = motor_kind != :induction
+      # Whether it moves along a line, by a linear motor.
+      def slides? = motor_kind == :linear
+
+      # @return [String] unit in which speed is commanded and shown
+      def speed_unit = fetch(speed_command.fetch("limit")).unit
 
       # Whether the drive keeps nothing when power goes: it has no stored memory, and starts with factory values.
       def volatile? = @volatile

@@ -17,6 +17,9 @@ module Gallop
         field("brake_release", "Release time", "ms", 0, 5000, "From current on to brake open, from its data sheet.", required: false, group: "Holding brake"),
         field("brake_engage", "Engage time", "ms", 0, 5000, "From current off to brake closed.", required: false, group: "Holding brake")
       ].freeze
+      # The same of a slide.
+      OF_SLIDE = { "stop_speed" => { unit: "m/s", minimum: 0.001, maximum: 100 }, "brake_torque" => { label: "Brake force", unit: "N", minimum: 0.01, maximum: 100_000, help: "Rated holding force at the moving part." } }.freeze
+      KINDS = { "stop_speed" => :speed, "brake_torque" => :torque }.freeze
       BRAKE_MARGIN = 1.5 # of the torque that it must hold; what makers of lifting gear ask for at least
 
       # What other stages rest on: the inertia and speed that a stop begins with. @return [Float, nil] kg·m², rad/s
@@ -26,11 +29,15 @@ module Gallop
       # The shortest stop that the supply swallows; nil where nothing bounds it or it is not known. @return [Float, nil] s
       def shortest_stop_time = swallowed_power&.positive? && stop_energy ? 2 * stop_energy / swallowed_power : nil
 
+      # @return [Float, nil] SI, of the shaft where the fact is one of motion
+      def si(key) = KINDS.key?(key) && super && shaft.slides? ? shaft.reckoned(KINDS[key], super) : super
+
       private
 
+      def fields(typed) = profile.slides? ? super.map { |field| field.with(**OF_SLIDE.fetch(field.key, {})) } : super
       def motor = machine&.stage("motor")
       def mechanics = machine&.stage("mechanics")
-      def whole_inertia = mechanics&.inertia_of_all || (motor&.sheet&.asks?("rotor_inertia") ? motor.si("rotor_inertia") : nil)
+      def whole_inertia = mechanics&.inertia_of_all || motor&.known("rotor_inertia")
       def stop_speed = si("stop_speed") || motor&.si("top_speed")
       def capacitance = rating(:capacitance) * 1e-6
       def trip = rating(:trip)
@@ -43,7 +50,7 @@ module Gallop
       def held_torque = mechanics&.torque_of_gravity
 
       def energy_of_a_stop
-        stop_energy && consequence("energy_of_a_stop", "Energy of a stop from #{rpm(stop_speed)}", stop_energy, "J", nil, "½ J ω² of motor and load; friction and the motor's own losses help.")
+        stop_energy && consequence("energy_of_a_stop", "Energy of a stop from #{speed_text(stop_speed)}", stop_energy, "J", nil, shaft.slides? ? "½ m v² of moving part and load; friction and the motor's own losses help." : "½ J ω² of motor and load; friction and the motor's own losses help.")
       end
 
       def power_of_a_stop
@@ -52,14 +59,14 @@ module Gallop
 
       def brake_margin
         return unless held_torque&.nonzero? && si("brake_torque")
-        consequence("brake_margin", "Brake torque against the load", si("brake_torque") / held_torque.abs, "", 1, "Times the torque that gravity asks for at the motor.")
+        consequence("brake_margin", "Brake #{shaft.word(:torque)} against the load", si("brake_torque") / held_torque.abs, "", 1, "Times the #{shaft.word(:torque)} that gravity asks for at the motor.")
       end
 
       def brake_too_weak
         return unless held_torque&.nonzero? && si("brake_torque")
         ratio = si("brake_torque") / held_torque.abs
         return if ratio >= BRAKE_MARGIN
-        finding(ratio < 1 ? :blocker : :caution, "brake_too_weak", "The brake holds #{show(si('brake_torque'), 'N·m')}; the load asks for #{show(held_torque.abs, 'N·m')}",
+        finding(ratio < 1 ? :blocker : :caution, "brake_too_weak", "The brake holds #{torque_text(si('brake_torque'))}; the load asks for #{torque_text(held_torque.abs)}",
                 "#{BRAKE_MARGIN} times the load is the least that wear and a hot brake leave room for.", "A stronger brake, or a counterweight.", facts: %w[brake_torque])
       end
 
@@ -79,7 +86,7 @@ module Gallop
         [ propose("brake.fitted", chosen, "as given", facts: %w[brake]), brake_figure("brake_release", "brake.release_time", 1e3), brake_figure("brake_engage", "brake.engage_time", 1e3), brake_figure("brake_torque", "brake.torque", 1) ].compact
       end
 
-      def brake_figure(key, entry, factor) = si(key) && propose(entry, si(key) * factor, "from the brake's data sheet", facts: [ key ])
+      def brake_figure(key, entry, factor) = si(key) && propose(entry, (KINDS.key?(key) ? shaft.real(KINDS[key], si(key)) : si(key)) * factor, "from the brake's data sheet", facts: [ key ])
     end
   end
 end

@@ -10,14 +10,15 @@ module Gallop
       SQRT3 = Math.sqrt(3)
       BUS_STEP = 0.24e-3 # s
 
-      attr_reader :motor, :mechanics, :bus, :sensor, :encoder, :winding, :heat_sink, :brake
+      attr_reader :shaft, :motor, :mechanics, :bus, :sensor, :encoder, :winding, :heat_sink, :brake
       attr_reader :inputs, :analog_inputs, :motoring_energy, :regenerated_energy
       attr_accessor :torque_off_a_closed, :torque_off_b_closed
       attr_reader :hand_torque
       # Faults of the motor cable: V and W exchanged; U not connected.
       attr_accessor :phases_exchanged, :phase_open
 
-      def initialize(motor:, mechanics:, bus:, sensor:, winding:, heat_sink:, encoder: nil, brake: nil)
+      def initialize(motor:, mechanics:, bus:, sensor:, winding:, heat_sink:, encoder: nil, brake: nil, shaft: Shaft.turning)
+        @shaft = shaft
         @motor = motor
         @mechanics = mechanics
         @bus = bus

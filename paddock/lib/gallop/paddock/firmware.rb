@@ -87,7 +87,21 @@ module Gallop
         memory.save
       end
 
+      # In whose terms the settings of motion are: every loop reckons with a shaft.
+      def shaft = @shaft ||= Shaft.turning
+
+      # A setting of motion as it is in force. @return [Float] SI, of the shaft
+      def of_shaft(key, kind) = shaft.reckoned(kind, in_si(key, setting(key)))
+
       private
+
+      def in_si(key, figure) = Quantities::Unit.fetch(profile.fetch(key).unit).to_si(figure)
+
+      # A figure of the shaft as the entry tells it. @return [Integer] raw
+      def raw_of(key, kind, figure)
+        entry = profile.fetch(key)
+        entry.raw(Quantities::Unit.fetch(entry.unit).from_si(shaft.real(kind, figure)))
+      end
 
       def housekeeping
         dt = 1.0 / HOUSEKEEPING_RATE

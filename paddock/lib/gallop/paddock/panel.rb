@@ -11,7 +11,7 @@ module Gallop
     #   POST /drives/:name    { "mains": false } → the drive's state
     class Panel
       LONGEST_BODY = 4096
-      RPM = 60 / Plant::TWO_PI
+      TORQUES = %w[load_torque hand_torque].freeze # of the shaft; given as forces where a linear motor is
       INPUTS = (1..Axis::INPUTS).map { |n| "input_#{n}" }.freeze
       # Mistakes of wiring, and a load that is not coupled; each is only there where the rig has the part.
       FAULTS = %w[phases_exchanged phase_open channels_exchanged index_exchanged brake_unwired uncoupled].freeze
@@ -70,7 +70,7 @@ module Gallop
         if SWITCHES.include?(name)
           raise Unacceptable, "#{name}: true or false is expected" unless [ true, false ].include?(value)
         elsif (range = FIGURES[name])
-          raise Unacceptable, "#{name}: a figure from #{range.min} to #{range.max} is expected" unless value.is_a?(Numeric) && range.cover?(value) && (name != "hall_order" || value.is_a?(Integer))
+          raise Unacceptable, "#{name}: a figure from #{limits(name, range, axis).join(' to ')} is expected" unless value.is_a?(Numeric) && range.cover?(TORQUES.include?(name) ? axis.shaft.reckoned(:torque, value) : value) && (name != "hall_order" || value.is_a?(Integer))
         else
           raise Unacceptable, "“#{name}” is nothing to set; there are #{(SWITCHES + FIGURES.keys).join(', ')}"
         end
@@ -86,6 +86,8 @@ module Gallop
         end
       end
 
+      def limits(name, range, axis) = [ range.min, range.max ].map { |limit| TORQUES.include?(name) ? axis.shaft.real(:torque, limit).round(1) : limit }
+
       def apply(stand_in, name, value)
         axis = stand_in.axis
         case name
@@ -96,8 +98,8 @@ module Gallop
         when "torque_off_a" then axis.torque_off_a_closed = value
         when "torque_off_b" then axis.torque_off_b_closed = value
         when "encoder_power" then axis.encoder&.powered = value
-        when "load_torque" then axis.mechanics.load_torque = value
-        when "hand_torque" then axis.hand_torque = value.to_f
+        when "load_torque" then axis.mechanics.load_torque = axis.shaft.reckoned(:torque, value)
+        when "hand_torque" then axis.hand_torque = axis.shaft.reckoned(:torque, value.to_f)
         when "analog_1", "analog_2" then axis.analog_inputs[name[-1].to_i - 1] = value.to_f
         else axis.inputs[INPUTS.index(name)] = value
         end
@@ -134,8 +136,9 @@ module Gallop
         {
           name: stand_in.name, family: stand_in.profile.title, state: stand_in.state, mains: axis.bus.mains_on, cable: stand_in.cable_plugged,
           torque_off_a: axis.torque_off_a_closed, torque_off_b: axis.torque_off_b_closed, encoder_power: axis.encoder&.powered,
-          load_torque: axis.mechanics.load_torque, hand_torque: axis.hand_torque, shaft_speed: (axis.mechanics.speed * RPM).round(2),
-          shaft_turns: (axis.mechanics.angle / Plant::TWO_PI).round(4), bus_voltage: axis.bus.voltage.round(1),
+          load_torque: axis.shaft.real(:torque, axis.mechanics.load_torque).round(6), hand_torque: axis.shaft.real(:torque, axis.hand_torque).round(6), shaft_speed: axis.shaft.told(:fine_speed, axis.mechanics.speed).first.round(2),
+          slides: axis.shaft.slides?, units: { speed: axis.shaft.unit(:fine_speed), torque: axis.shaft.unit(:torque), way: axis.shaft.slides? ? "mm" : "turns" },
+          shaft_turns: (axis.mechanics.angle / Plant::TWO_PI).round(4), way: axis.shaft.told(:angle, axis.mechanics.angle).first.round(3), bus_voltage: axis.bus.voltage.round(1),
           winding_temperature: (axis.winding.temperature - 273.15).round(1), nameplate: stand_in.nameplate,
           terminals: !stand_in.profile["terminals.input_1_function"].nil?, inputs: axis.inputs, analog_inputs: axis.analog_inputs, firmware: stand_in.flash.version,
           wiring: wiring(axis), brake: axis.brake && { open: axis.brake.open?, powered: axis.brake.powered, lifted: axis.brake.lifted }, turning_by_hand: axis.turning_by_hand?, held_by_hand: axis.held_by_hand?,

@@ -53,9 +53,10 @@ module Gallop
         @drives = drives.each_with_index.map do |drive, index|
           place = "#{source}: drives[#{index}]"
           profile = Objects::Profile.load(drive["family"])
-          motor = profile.motor_kind == :synchronous ? Schema::SYNCHRONOUS : Schema::INDUCTION
+          motor = { synchronous: Schema::SYNCHRONOUS, linear: Schema::LINEAR, induction: Schema::INDUCTION }.fetch(profile.motor_kind)
+          mechanics = profile.slides? ? Schema::SLIDE : Schema::MECHANICS
           supply = profile.rating.key?(:bus_voltage) ? Schema::BATTERY : Schema::SUPPLY
-          checked = drive.merge("motor" => motor.check(drive["motor"], "#{place}.motor"), "supply" => supply.check(drive["supply"], "#{place}.supply"))
+          checked = drive.merge("motor" => motor.check(drive["motor"], "#{place}.motor"), "mechanics" => mechanics.check(drive["mechanics"], "#{place}.mechanics"), "supply" => supply.check(drive["supply"], "#{place}.supply"))
           check_feedback(checked, place)
           check_mechanics(checked, place)
           checked

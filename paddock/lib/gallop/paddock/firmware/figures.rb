@@ -48,7 +48,7 @@ module Gallop
             "statistics.enabled_time" => -> { memory.records["enabled_seconds"].floor },
             "statistics.peak_current" => -> { milli(@peak_current / SQRT2) },
             "statistics.peak_bus" => -> { milli(@peak_bus) },
-            "statistics.peak_speed" => -> { (@peak_speed * RPM * 10).round },
+            "statistics.peak_speed" => -> { raw_of("statistics.peak_speed", :speed, @peak_speed) },
             "statistics.resistor_energy" => -> { axis.bus.resistor_energy.round },
             "statistics.enables" => -> { @enables },
             "statistics.wire_requests" => -> { @wire_requests & 0xFFFFFFFF },

@@ -48,7 +48,7 @@ module Gallop
           @hottest_sink = setting("monitors.drive_temperature") + 273.15
           @heat_trips = @effective["monitors.heat_trip"] == 1
           @watchdog_window = memory.live["control.watchdog_window"] / 1000.0
-          @over_speed = setting("monitors.over_speed") / 100.0 * setting("limits.motor_speed") * Plant::TWO_PI / 60
+          @over_speed = setting("monitors.over_speed") / 100.0 * of_shaft("limits.motor_speed", :speed)
           trip_peak = setting("monitors.over_current") / 100.0 * profile.rating[:current] * SQRT2
           @over_current_square = trip_peak * trip_peak
           @heat_rate = 1.0 / setting("motor.thermal_time")

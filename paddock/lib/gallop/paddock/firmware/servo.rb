@@ -46,17 +46,19 @@ module Gallop
           @counts = @effective["feedback.counts_per_turn"]
           @direction = @effective["feedback.direction"] == 1 ? -1 : 1
           @radians = Plant::TWO_PI / @counts
-          @pole_pairs = @effective["motor.pole_pairs"]
+          @pole_pairs = pole_pairs_set
           @electrical = @radians * @pole_pairs
           @offset = setting("feedback.commutation_offset") * Math::PI / 180
           @speed_filter = 1 - Math.exp(-Plant::TWO_PI * setting("feedback.speed_filter") * SPEED_DT)
-          @torque_constant = setting("motor.torque_constant")
+          @torque_constant = of_shaft("motor.torque_constant", :torque_constant)
           take_torque_filter
           tune_loops
           take_limits
           take_targets
           take_servo_monitors
         end
+
+        def pole_pairs_set = @effective["motor.pole_pairs"]
 
         def take_torque_filter
           corner = @effective.fetch("filters.torque_low_pass", 0)
@@ -69,15 +71,15 @@ module Gallop
           @bandwidth = setting("current_loop.bandwidth") * Plant::TWO_PI
           @current.tune(resistance: resistance, inductance: inductance, bandwidth: @bandwidth, dt: DT,
                         flux: @torque_constant / (1.5 * SQRT2 * @pole_pairs))
-          @speed_loop.tune(gain: setting("speed_loop.gain"), integral_time: setting("speed_loop.integral_time") / 1000, dt: SPEED_DT)
-          inertia = (setting("motor.rotor_inertia") + setting("speed_loop.load_inertia")) * 1e-4
+          @speed_loop.tune(gain: setting("speed_loop.gain") * shaft.radius**2, integral_time: setting("speed_loop.integral_time") / 1000, dt: SPEED_DT)
+          inertia = of_shaft("motor.rotor_inertia", :inertia) + of_shaft("speed_loop.load_inertia", :inertia)
           @feed_forward = setting("speed_loop.acceleration_feed_forward") / 100 * inertia
         end
 
         def take_limits
           current = [ setting("limits.current") / 100 * setting("motor.rated_current"), setting("motor.peak_current"),
                       profile.rating[:peak_current] ].min
-          @torque_limit = [ setting("limits.torque") / 100 * setting("motor.rated_torque"), current * @torque_constant ].min
+          @torque_limit = [ setting("limits.torque") / 100 * of_shaft("motor.rated_torque", :torque), current * @torque_constant ].min
           @torque_share = setting("envelope.torque") / 100
         end
 

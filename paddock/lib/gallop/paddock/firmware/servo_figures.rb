@@ -11,12 +11,12 @@ module Gallop
 
         def family_figures
           {
-            "speed.actual" => -> { (@display_speed * Figures::RPM * 10).round },
-            "speed.demand" => -> { (@wanted_speed * Figures::RPM * 10).round },
+            "speed.actual" => -> { raw_of("speed.actual", :speed, @display_speed) },
+            "speed.demand" => -> { raw_of("speed.demand", :speed, @wanted_speed) },
             "position.actual" => -> { wrapped(@count) },
             "position.demand" => -> { wrapped(positioning? && @stage_on ? (@path.position / @radians).round : @count) },
             "position.following_error" => -> { following_error_counts.clamp(-0x80000000, 0x7FFFFFFF) },
-            "motor.torque" => -> { (actual_torque / setting("motor.rated_torque") * 1000).round.clamp(-0x8000, 0x7FFF) },
+            "motor.torque" => -> { (actual_torque / of_shaft("motor.rated_torque", :torque) * 1000).round.clamp(-0x8000, 0x7FFF) },
             "feedback.angle" => -> { @count % @counts },
             "feedback.halls" => -> { axis.encoder.halls(axis.mechanics.angle) },
             "feedback.index_count" => -> { axis.encoder.index_count },
@@ -53,8 +53,8 @@ module Gallop
         end
 
         def speed_reached
-          target = stop_kind ? 0.0 : held(@target * 0.1 * ServoTargets::RADIANS)
-          [ (target - @speed).abs <= @effective["speed.window"] * 0.1 * ServoTargets::RADIANS, @effective["speed.window_time"] ]
+          target = stop_kind ? 0.0 : held(@target * @target_step)
+          [ (target - @speed).abs <= of_shaft("speed.window", :speed), @effective["speed.window_time"] ]
         end
 
         def target_reached? = @stage_on && @reached_for > (@reached_time || 0)

@@ -22,7 +22,7 @@ module Gallop
 
         def take_servo_monitors
           @standing_time = @effective["speed.threshold_time"] / 1000.0
-          @standstill = @effective["speed.threshold"] * 0.1 * ServoTargets::RADIANS
+          @standstill = of_shaft("speed.threshold", :speed)
         end
 
         def watch_family(dt)

@@ -8,7 +8,6 @@ module Gallop
         PROFILE_POSITION = 1
         NEW_SET_POINT = 0x10
         RELATIVE = 0x40
-        RADIANS = Plant::TWO_PI / 60 # rad/s of one rpm
 
         private
 
@@ -20,23 +19,23 @@ module Gallop
         end
 
         def take_targets
-          @top_speed = [ setting("limits.motor_speed"), setting("ramps.profile_speed_limit") ].min * setting("envelope.speed") / 100 * RADIANS
-          @cruise = setting("ramps.profile_speed") * RADIANS
-          bound = setting("ramps.highest_acceleration")
-          @up = [ setting("ramps.acceleration"), bound ].min * setting("envelope.acceleration") / 100 * RADIANS
-          @down = [ setting("ramps.deceleration"), setting("ramps.highest_deceleration") ].min * RADIANS
-          @quick_down = setting("ramps.quick_stop") * RADIANS
+          @top_speed = [ of_shaft("limits.motor_speed", :speed), of_shaft("ramps.profile_speed_limit", :speed) ].min * setting("envelope.speed") / 100
+          @target_step = shaft.reckoned(:speed, in_si("speed.target", profile.fetch("speed.target").figure(1)))
+          @cruise = of_shaft("ramps.profile_speed", :speed)
+          bound = of_shaft("ramps.highest_acceleration", :acceleration)
+          @up = [ of_shaft("ramps.acceleration", :acceleration), bound ].min * setting("envelope.acceleration") / 100
+          @down = [ of_shaft("ramps.deceleration", :acceleration), of_shaft("ramps.highest_deceleration", :acceleration) ].min
+          @quick_down = of_shaft("ramps.quick_stop", :acceleration)
           @locked = @effective["limits.direction"]
           take_second_ramps
           take_position_targets
         end
 
         def take_second_ramps
-          changeover = @effective["ramps.changeover_speed"].to_i
-          return @changeover = Float::INFINITY unless changeover.positive?
-          @changeover = changeover * RADIANS
-          @second_up = setting("ramps.second_acceleration") * setting("envelope.acceleration") / 100 * RADIANS
-          @second_down = setting("ramps.second_deceleration") * RADIANS
+          return @changeover = Float::INFINITY unless @effective["ramps.changeover_speed"].to_i.positive?
+          @changeover = of_shaft("ramps.changeover_speed", :speed)
+          @second_up = of_shaft("ramps.second_acceleration", :acceleration) * setting("envelope.acceleration") / 100
+          @second_down = of_shaft("ramps.second_deceleration", :acceleration)
         end
 
         def take_position_targets
@@ -59,7 +58,7 @@ module Gallop
           return follow_ramp(0.0, @down) if brake_opening?
           return follow_path if positioning?
           above = @ramp.speed.abs > @changeover
-          follow_ramp(held(@target * 0.1 * RADIANS), above ? @second_down : @down, above ? @second_up : @up)
+          follow_ramp(held(@target * @target_step), above ? @second_down : @down, above ? @second_up : @up)
         end
 
         def follow_ramp(target, down, up = @up)

@@ -49,7 +49,7 @@ module Gallop
           when 4 then warning?
           when 5 then target_reached?
           when 6 then measured_speed.abs < 0.1
-          when 8 then measured_speed.abs * Figures::RPM > threshold(n) * setting("limits.motor_speed")
+          when 8 then measured_speed.abs > threshold(n) * of_shaft("limits.motor_speed", :speed)
           when 9 then Math.sqrt(current_square) > threshold(n) * @rated_current_peak
           end
         end

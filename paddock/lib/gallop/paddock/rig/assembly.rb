@@ -20,16 +20,27 @@ module Gallop
         private
 
         def axis
-          Axis.new(motor: motor, mechanics: mechanics, bus: bus, sensor: sensor, encoder: encoder, brake: brake,
+          Axis.new(shaft: shaft, motor: motor, mechanics: mechanics, bus: bus, sensor: sensor, encoder: encoder, brake: brake,
                    winding: thermal_mass(@drive["motor"]), heat_sink: thermal_mass(@drive["heat_sink"]))
         end
 
         # An elastic belt or coupling makes two masses of it.
         def mechanics
+          return slide if @profile.slides?
           given = figures("mechanics").compact
           return Plant::TwoMass.new(**given) if given.key?(:stiffness)
           Plant::OneMass.new(**given.except(:damping))
         end
+
+        # Masses and forces as inertia and torques of the shaft.
+        def slide
+          given = figures("mechanics").compact
+          forces = given.slice(:coulomb, :breakaway, :gravity).transform_values { |force| shaft.reckoned(:torque, force) }
+          Plant::OneMass.new(inertia: shaft.reckoned(:inertia, given[:mass]), motor_inertia: given[:motor_mass] && shaft.reckoned(:inertia, given[:motor_mass]),
+                             load_torque: shaft.reckoned(:torque, given[:load_force]), viscous: given[:viscous] * shaft.radius**2, **forces)
+        end
+
+        def shaft = @shaft ||= @profile.slides? ? Shaft.sliding(@drive["motor"]["pole_pair_pitch"]) : Shaft.turning
 
         def brake = @drive["brake"] && Plant::Brake.new(**figures("brake"))
 
@@ -37,8 +48,14 @@ module Gallop
 
         def motor
           given = figures("motor").except(:thermal_resistance, :thermal_time)
-          return Plant::InductionMotor.new(**given) if @profile.motor_kind == :induction
+          return Plant::InductionMotor.new(**given) unless @profile.synchronous?
+          given = turned(given) if @profile.slides?
           Plant::SynchronousMotor.new(**given, magnet_offset: radians(given[:magnet_offset]))
+        end
+
+        # ψ = K_t/(1.5·√2·p) with K_t for an ampere rms, and one pole pair.
+        def turned(given)
+          given.except(:force_constant, :pole_pair_pitch).merge(flux: shaft.reckoned(:torque_constant, given[:force_constant]) / (1.5 * Math.sqrt(2)), pole_pairs: 1)
         end
 
         def bus
@@ -51,7 +68,7 @@ module Gallop
         def encoder
           return if @drive["feedback"].nil?
           given = figures("feedback")
-          Plant::Encoder.new(**given, offset: radians(given[:offset]), pole_pairs: @drive["motor"]["pole_pairs"])
+          Plant::Encoder.new(**given, offset: radians(given[:offset]), pole_pairs: @drive["motor"]["pole_pairs"] || 1)
         end
 
         def thermal_mass(given)
