@@ -13,7 +13,12 @@ const Bar = chakra("header", {
 
 const FinderButton = chakra("button", {
   base: {
+    flex: "0 8 auto",
+    minW: "24",
     w: "finder",
+    gap: "2",
+    whiteSpace: "nowrap",
+    overflow: "hidden",
     borderWidth: "1px",
     borderColor: "edgeOnTack",
     borderRadius: "control",
@@ -38,18 +43,20 @@ export function TopBar({ onFind, onShortcuts }: { onFind: () => void; onShortcut
         </Link>
       </Flex>
       {project && (
-        <Text asChild fontSize="small" color="mutedOnTack" maxW="40" truncate title={project.name} hideBelow="lg">
+        <Text asChild flex="0 8 auto" minW="16" fontSize="small" color="mutedOnTack" maxW="40" truncate title={project.name} hideBelow="lg">
           <Link to={`/projects/${project.id}`}>{project.name}</Link>
         </Text>
       )}
-      <Flex as="nav" aria-label="Drives" gap="1.5" flex="1" minW="0" overflowX="auto" py="0.5">
+      <Flex as="nav" aria-label="Drives" gap="1.5" flex="1 1 auto" minW="0" overflowX="auto" py="0.5">
         {project?.drives.map((each) => (
           <DriveChip key={each.id} drive={each} selected={each.id === drive?.id} />
         ))}
       </Flex>
       {project && (
         <FinderButton type="button" onClick={onFind}>
-          <span>Find anything</span>
+          <Text as="span" truncate>
+            Find anything
+          </Text>
           <Text as="span" fontFamily="mono">
             /
           </Text>

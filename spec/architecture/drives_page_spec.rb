@@ -5,7 +5,7 @@ require "rails_helper"
 # docs/drives.md is followed by technicians; its figures are those that the specs commission the drives with.
 RSpec.describe "The page of the demo's drives" do
   page = Rails.root.join("docs/drives.md").read
-  families = { "Web feed" => "shire", "Roll tug" => "fjord" }
+  families = { "Web feed" => "shire", "Roll tug" => "fjord", "Squeegee" => "camargue" }
 
   YAML.safe_load_file(Rails.root.join("spec/fixtures/saltgrass_facts.yml")).each do |drive, stages|
     it "has all facts of #{drive}" do

@@ -28,17 +28,17 @@ export function Proposals({ drive, given, unkept }: { drive: Drive; given: FactS
       {given.proposals.length > 0 && (
         <Table mt="1" aria-label="Proposed values" tableLayout="fixed">
           <colgroup>
-            <Box as="col" w="50%" />
-            <Box as="col" w="32%" />
-            <Box as="col" w="18%" />
+            <Box as="col" w="43%" />
+            <Box as="col" w="41%" />
+            <Box as="col" w="16%" />
           </colgroup>
           <thead>
             <tr>
               <th>Value</th>
               <th className="figure">Proposed</th>
               <th>
-              <VisuallyHidden>State</VisuallyHidden>
-            </th>
+                <VisuallyHidden>State</VisuallyHidden>
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -56,7 +56,9 @@ function Row({ proposal, disabled, onTake }: { proposal: Proposal; disabled: boo
   return (
     <tr title={`${proposal.key}: ${proposal.reason}; live ${proposal.live}`} data-proposal={proposal.key} data-state={proposal.state}>
       <td>{proposal.name}</td>
-      <td className="figure cut">{proposal.text}</td>
+      <Box as="td" className="figure" style={{ whiteSpace: "normal" }}>
+        {proposal.text}
+      </Box>
       <td>
         {proposal.state === "open" ? (
           <Action look="link" disabled={disabled} aria-label={`Take ${proposal.name}`} onClick={onTake}>

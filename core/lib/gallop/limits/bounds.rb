@@ -101,7 +101,7 @@ module Gallop
         turns = working_speed**2 / (2 * wanted_deceleration) / (2 * Math::PI)
         travel = mechanics.travel_of_motor_turn
         return consequence("way_of_a_stop", "Way of a stop", turns, "turn") if travel.nil?
-        consequence("way_of_a_stop", "Way of a stop", turns * travel * 1e3, "mm", nil, "#{"#{show(turns, 'turn')} of the motor, " unless shaft.slides?}from #{speed_text(working_speed)} by the ramp down.")
+        consequence("way_of_a_stop", "Way of a stop", turns * travel * 1e3, "mm", nil, "#{shaft.slides? ? 'From' : "#{show(turns, 'turn')} of the motor, from"} #{speed_text(working_speed)} by the ramp down.")
       end
 
       def quick_stop_follows
