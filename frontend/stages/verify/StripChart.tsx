@@ -98,7 +98,7 @@ function Plot({ onPlot, palette, drive, seconds, frozen, hidden, onZoom, onCurso
       plot.current = null;
       onPlot(null);
     };
-  }, [palette, onPlot, onCursor]);
+  }, [palette, drive.speed_unit, onPlot, onCursor]);
 
   useEffect(() => {
     SERIES.forEach((_, n) => plot.current?.setSeries(n + 1, { show: !hidden.includes(n + 1) }));

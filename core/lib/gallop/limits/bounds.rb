@@ -186,7 +186,6 @@ module Gallop
           sheet[key] && propose(entry, REACTION_CODES.fetch(sheet[key]), "as given", facts: [ key ])
         end
       end
-
     end
   end
 end
