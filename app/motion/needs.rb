@@ -49,6 +49,7 @@ module Motion
       waiting = stage.waiting
       problem =
         if stage.blocked? then "the motor data have a blocker"
+        elsif stage.facts.unknown? then "only the motor's size is known; it has to be identified first"
         elsif waiting.any? then "#{waiting.size} motor value#{'s are' if waiting.size > 1}#{' is' if waiting.size == 1} not in the drive"
         elsif stage.factory? then "the drive has factory motor data"
         end

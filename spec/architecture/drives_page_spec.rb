@@ -12,7 +12,7 @@ RSpec.describe "The page of the demo's drives" do
       section = page[/^## #{drive}$.*?(?=^## |\z)/m].gsub(/\s+/, " ")
       machine = Gallop::Machine.new(Gallop::Objects::Profile.load(families.fetch(drive, "haflinger")), stages)
       stages.each do |stage, facts|
-        (stage == "motor" ? facts.slice("type", "top_speed") : facts).each do |key, text|
+        (stage == "motor" ? facts.slice("type", "top_speed", "track_length", "cable_length", "cable_section", "gate_level", "turn_off", "driver_difference") : facts).each do |key, text|
           field = machine.stage(stage).sheet.field(key)
           shown = field.choices.any? ? field.choices.fetch(text) : [ text, field.unit ].reject(&:empty?).join(" ")
           expect(section).to include("#{field.label} **#{shown}**")

@@ -19,14 +19,14 @@ module Gallop
 
     # @return [FactStage]
     def stage(name)
-      @stages[name] ||= kind(name).new(profile, @facts.fetch(name, {}), machine: self)
+      @stages[name] ||= @facts.fetch(name, {}).then { |typed| kind(name, typed).new(profile, typed, machine: self) }
     end
 
     private
 
-    def kind(name)
+    def kind(name, typed)
       case name
-      when "motor" then Motors.kind(profile)
+      when "motor" then Motors.kind(profile, typed)
       when "mechanics" then Mechanics.kind(profile)
       when "feedback" then Feedback.kind(profile)
       when "power" then Power.kind(profile)

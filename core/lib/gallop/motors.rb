@@ -9,11 +9,14 @@ module Gallop
     # @param profile [Objects::Profile] of the drive @param typed [Hash] facts as typed
     # @return [Motor]
     def self.for(profile, typed)
-      kind(profile).new(profile, typed)
+      kind(profile, typed).new(profile, typed)
     end
 
     def self.fields(profile) = kind(profile)::FIELDS
-    def self.kind(profile) = KINDS.fetch(profile.motor_kind)
+    # @param typed [Hash] facts, which may say that nothing is known @return [Class]
+    def self.kind(profile, typed = {})
+      typed.transform_keys(&:to_s)["plate"] == "none" && Unknown.possible?(profile) ? Unknown : KINDS.fetch(profile.motor_kind)
+    end
 
     KINDS = { synchronous: Synchronous, linear: Linear, induction: Induction }.freeze
   end

@@ -13,7 +13,7 @@ RSpec.describe Gallop::Motors::Library do
       family = { "induction" => "shire", "linear" => "camargue" }.fetch(motor.kind) { motor.part.start_with?("Marmot") ? "fjord" : "haflinger" }
       profile = Gallop::Objects::Profile.load(family)
       assessment = Gallop::Motors.for(profile, motor.facts.merge("top_speed" => motor.facts["rated_speed"], "type" => motor.part)).assessment
-      beside = %w[drive_too_small voltage_below_supply top_speed_beyond_bus]
+      beside = %w[drive_too_small voltage_below_supply top_speed_beyond_bus stage_not_described ripples_much]
       expect(assessment.findings.reject { |finding| finding.severity == :note || beside.include?(finding.id) }.map(&:headline)).to be_empty
       expect(assessment.missing - Gallop::Motors.kind(profile).surrounding).to be_empty
       if motor.kind == "synchronous"

@@ -9,6 +9,7 @@ module Gallop
       include InductionRules
       include InductionProposals
       include InductionEnvelope
+      include InductionPlate
 
       CHARTS = %i[envelope].freeze
 
@@ -22,13 +23,14 @@ module Gallop
         field("power_factor", "Power factor", "", 0.2, 1, "cos φ at rated power.", step: 0.01),
         field("pole_pairs", "Pole pairs", "", 1, 30, "Half the number of poles. Not always on the plate: it follows from frequency and speed.", whole: true, required: false, step: 1),
         field("thermal_time", "Winding time constant", "s", 1, 36_000, "How fast the motor warms. Cast-iron motors of this size lie around 600 to 1 500 s.", required: false, group: "Protection"),
-        field("top_speed", "Top speed allowed", "rpm", 1, 24_000, "Highest speed that motor and machine may reach.", group: "Protection")
+        field("top_speed", "Top speed allowed", "rpm", 1, 24_000, "Highest speed that motor and machine may reach.", group: "Protection"),
+        *InductionPlate::FIELDS
       ].freeze
 
       CONSEQUENCES = %i[synchronous_speed_follows pole_pairs_follow rated_slip rated_torque efficiency volts_per_hertz frequency_at_top_speed
-                        field_weakening no_load_current stator_resistance cable_drop switching_says].freeze
+                        field_weakening no_load_current stator_resistance cable_drop switching_says].push(*InductionPlate::CONSEQUENCES).freeze
       RULES = %i[pole_pairs_impossible speed_at_or_above_synchronous slip_unusual efficiency_impossible voltage_above_supply drive_too_small
-                 drive_frequency_exceeded top_speed_high voltage_below_supply cable_drops_much switching_leaves_too_little no_sensor].freeze
+                 drive_frequency_exceeded top_speed_high voltage_below_supply cable_drops_much switching_leaves_too_little no_sensor].push(*InductionPlate::RULES).freeze
       PROPOSALS = %i[propose_type propose_power propose_voltage propose_current propose_frequency propose_speed propose_power_factor propose_pole_pairs
                      propose_torque propose_stator_resistance propose_no_load_current propose_boost propose_thermal_time propose_speed_limit
                      propose_highest_speed propose_output_frequency propose_current_limit propose_sensor propose_switching].freeze

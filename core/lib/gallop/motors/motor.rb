@@ -5,12 +5,16 @@ module Gallop
     # What all kinds of motors share. Subclasses name their FIELDS.
     class Motor < FactStage
       include Surroundings
+      include BareStage
 
       # What other stages rest on. @return [Integer, nil]
       def pole_pairs_known = si("pole_pairs")&.round
 
       # What it moves.
       def shaft = Shaft.turning
+
+      # Nothing but its size.
+      def unknown? = false
 
       # A fact of the motor as other stages reckon with it, of its shaft; nil where this kind has none. @return [Float, nil] SI
       def known(key) = sheet.asks?(key) ? si(key) : nil
@@ -24,11 +28,11 @@ module Gallop
       end
 
       # Facts of the machine around the motor, which no data sheet of the motor has. @return [Array<String>]
-      def self.surrounding = Surroundings::FIELDS.map(&:key) + [ Surroundings::SWITCHING_FIELD.key ]
+      def self.surrounding = ([ Unknown::PLATE ] + Surroundings::FIELDS + [ Surroundings::SWITCHING_FIELD ] + BareStage::FIELDS).map(&:key)
 
       private
 
-      def fields(typed) = self.class.fields(typed) + Surroundings.fields(profile)
+      def fields(typed) = (Unknown.possible?(profile) ? [ Unknown::PLATE ] : []) + self.class.fields(typed) + Surroundings.fields(profile) + BareStage.fields(profile)
 
       # What the drive can put out between two lines, rms.
       def supply_line_voltage = profile.rating.fetch(:mains_voltage) { rating(:bus_voltage) / SQRT2 }

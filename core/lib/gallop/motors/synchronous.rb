@@ -34,12 +34,12 @@ module Gallop
       ].freeze
 
       CONSEQUENCES = %i[top_speed_on_bus output_frequency time_at_peak electrical_time_constant mechanical_time_constant peak_acceleration
-                        voltage_constant_follows flux rated_power copper_loss cable_drop switching_says].freeze
+                        voltage_constant_follows flux rated_power copper_loss cable_drop switching_says].push(*BareStage::CONSEQUENCES).freeze
       RULES = %i[poles_odd pole_pairs_too_many reactance_too_large torque_against_current constants_disagree peak_below_rated drive_too_small
-                 peak_beyond_drive top_speed_beyond_bus top_speed_above_rated electrical_time_unusual losses_too_large cable_drops_much switching_leaves_too_little no_sensor].freeze
+                 peak_beyond_drive top_speed_beyond_bus top_speed_above_rated electrical_time_unusual losses_too_large cable_drops_much switching_leaves_too_little no_sensor].push(*BareStage::RULES).freeze
       PROPOSALS = %i[propose_type propose_rated_current propose_rated_torque propose_rated_speed propose_pole_pairs propose_resistance
                      propose_inductance propose_torque_constant propose_peak_current propose_inertia propose_thermal_time
-                     propose_speed_limit propose_current_limit propose_torque_limit propose_sensor propose_switching].freeze
+                     propose_speed_limit propose_current_limit propose_torque_limit propose_sensor propose_switching].push(*BareStage::PROPOSALS).freeze
 
       # The torque constant follows from the voltage constant, where that is given.
       def self.fields(typed)

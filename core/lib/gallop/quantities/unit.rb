@@ -59,7 +59,7 @@ module Gallop
       [ "W", :power, 1.0 ], [ "kW", :power, 1e3, %w[KW kw] ], [ "hp", :power, pound_force * inch * 12 * 550, %w[HP] ], [ "PS", :power, 735.49875 ],
       [ "J", :energy, 1.0 ], [ "kJ", :energy, 1e3 ], [ "W·h", :energy, 3600.0, %w[Wh] ],
       [ "C", :charge, 1.0 ], [ "A·h", :charge, 3600.0, %w[Ah] ], [ "mA·h", :charge, 3.6, %w[mAh] ],
-      [ "s", :time, 1.0, %w[sec] ], [ "ms", :time, 1e-3 ], [ "µs", :time, 1e-6, %w[us] ], [ "min", :time, 60.0 ], [ "h", :time, 3600.0 ],
+      [ "s", :time, 1.0, %w[sec] ], [ "ms", :time, 1e-3 ], [ "µs", :time, 1e-6, %w[us] ], [ "ns", :time, 1e-9 ], [ "min", :time, 60.0 ], [ "h", :time, 3600.0 ],
       [ "K", :temperature, 1.0 ], [ "°C", :temperature, 1.0, %w[degC C], 273.15 ], [ "°F", :temperature, 5.0 / 9, %w[degF], 459.67 * 5 / 9 ],
       [ "%", :ratio, 1e-2, [ "percent" ] ], [ "1", :ratio, 1.0 ]
     ].map do |symbol, dimension, factor, spellings, offset|
