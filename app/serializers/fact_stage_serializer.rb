@@ -11,5 +11,7 @@ class FactStageSerializer < ApplicationSerializer
   many :consequences, source: proc { assessment.consequences }, resource: ConsequenceSerializer
   many :findings, source: proc { assessment.findings }, resource: FindingSerializer
   many :charts, source: proc { assessment.charts }, resource: ChartSerializer
+  typelize sheets: "{ id: string; title: string; columns: string[]; rows: string[][]; note: string | null }[]"
+  attribute(:sheets) { |stage| stage.assessment.sheets.map { |sheet| { id: sheet.id, title: sheet.title, columns: sheet.columns, rows: sheet.rows, note: sheet.note } } }
   many :proposals, resource: ProposalSerializer
 end

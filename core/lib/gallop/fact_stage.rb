@@ -2,7 +2,7 @@
 
 module Gallop
   # One stage of a drive's course: facts in, consequences, findings, proposals and drawings out. A subclass answers #fields and names its
-  # CONSEQUENCES, RULES, PROPOSALS and CHARTS; each name is a method that returns its object or a list of them, or nil where the facts for it are
+  # CONSEQUENCES, RULES, PROPOSALS, CHARTS and SHEETS; each name is a method that returns its object or a list of them, or nil where the facts for it are
   # missing or it does not apply.
   class FactStage
     RPM = 60 / (2 * Math::PI)
@@ -10,6 +10,7 @@ module Gallop
     SQRT3 = Math.sqrt(3)
 
     CHARTS = [].freeze
+    SHEETS = [].freeze
 
     attr_reader :sheet, :profile, :machine
 
@@ -26,7 +27,7 @@ module Gallop
     end
 
     # @return [Assessment] all that follows
-    def assessment = judged(consequences: collect(self.class::CONSEQUENCES), charts: collect(self.class::CHARTS))
+    def assessment = judged(consequences: collect(self.class::CONSEQUENCES), charts: collect(self.class::CHARTS), sheets: collect(self.class::SHEETS))
 
     # @return [Assessment] findings, proposals and what is missing, without figures and drawings
     def verdict = judged(consequences: [])

@@ -6,6 +6,7 @@ import { Drawing } from "../../parts/Drawing";
 import { FactField } from "../../parts/FactField";
 import { FindingCard } from "../../parts/FindingCard";
 import { Proposals } from "./Proposals";
+import { SheetCard } from "./SheetCard";
 import { useFacts } from "./useFacts";
 import { WrittenProof } from "./WrittenProof";
 
@@ -56,6 +57,9 @@ export function FactStagePage({ drive, stage, words, Picture, Measured, First }:
             <Drawing key={chart.id} chart={chart} />
           ))}
           <Consequences given={given} />
+          {given.sheets.map((sheet) => (
+            <SheetCard key={sheet.id} drive={drive} sheet={sheet} />
+          ))}
         </Column>
         <Column title="Proof" note="into the drive, and read back">
           {Measured && <Measured drive={drive} />}

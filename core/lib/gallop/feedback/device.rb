@@ -7,6 +7,9 @@ module Gallop
       include DeviceFigures
       include DeviceRules
       include DeviceProposals
+      include Wiring
+
+      SHEETS = %i[wiring_sheet].freeze
 
       # Counts are facts of a turn; for a linear motor, of a pole pitch pair, which is its electrical turn.
       DEVICE = field("device", "Device", "", nil, nil, "What closes the loops. With two devices, the one on the motor shaft.", choices: KINDS.transform_values(&:words), group: "Device")

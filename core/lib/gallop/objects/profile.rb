@@ -12,7 +12,7 @@ module Gallop
       FAMILIES = %w[haflinger shire fjord camargue].freeze
 
       attr_reader :family, :title, :motor_kind, :rating, :groups, :entries, :faults, :firmware, :version, :product_code, :speed_command,
-                  :functions, :restores
+                  :functions, :restores, :feedback_terminals
 
       def self.load(family)
         raise ArgumentError, "no profile of a family “#{family}”; known are #{FAMILIES.join(', ')}" unless FAMILIES.include?(family)
@@ -37,6 +37,7 @@ module Gallop
         @volatile = data["memory"] == "volatile"
         @rating = data.fetch("rating").transform_keys(&:to_sym).freeze
         @groups = data.fetch("groups").freeze
+        @feedback_terminals = data.fetch("feedback_terminals", {}).freeze
         @functions = data.fetch("functions").freeze
         @faults = data.fetch("faults").to_h { |code, row| [ code, Fault.new(code: code, **row.transform_keys(&:to_sym)) ] }.freeze
         @entries = data.fetch("entries").map { |row| build(row) }.select { |entry| there?(entry) }.sort_by { |entry| [ entry.index, entry.subindex ] }.freeze
