@@ -40,8 +40,11 @@ export function SheetCard({ drive, sheet }: { drive: Drive; sheet: Sheet }) {
   );
 }
 
+function quoted(cell: string) {
+  return /[",\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell;
+}
+
 /** RFC 4180. */
 function csv({ columns, rows }: Sheet) {
-  const quoted = (cell: string) => (/[",\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell);
   return `\uFEFF${[columns, ...rows].map((row) => row.map(quoted).join(",")).join("\r\n")}\r\n`;
 }

@@ -6,27 +6,48 @@ module Gallop
     # Power Electronics, ch. 5).
     class Mains < Supply
       include StopOnMains
+      include DcFeed
 
       CHARTS = %i[stop_curve].freeze
-      FIELDS = [
-        field("mains_voltage", "Mains voltage", "V", 20, 690, "Between two lines, or line and neutral where one phase feeds the drive; rms.", group: "Mains"),
-        field("mains_tolerance", "Tolerance", "%", 0, 30, "How far the voltage goes up and down; 10 % in public networks (EN 50160), which is reckoned with where nothing is given.", required: false, group: "Mains"),
-        field("mains_phases", "Phases", "", nil, nil, "How many feed the drive.", choices: { "1" => "One", "3" => "Three" }, required: false, group: "Mains"),
+      SUPPLY = field("supply", "Fed by", "", nil, nil, "A mains feeds the rectifier; direct current goes to the bus terminals.", choices: { "mains" => "Mains", "dc" => "Direct current" }, required: false, group: "Supply")
+      MAINS = [
+        field("mains_voltage", "Mains voltage", "V", 20, 690, "Between two lines, or line and neutral where one phase feeds the drive; rms.", group: "Supply"),
+        field("mains_tolerance", "Tolerance", "%", 0, 30, "How far the voltage goes up and down; 10 % in public networks (EN 50160), which is reckoned with where nothing is given.", required: false, group: "Supply"),
+        field("mains_phases", "Phases", "", nil, nil, "How many feed the drive.", choices: { "1" => "One", "3" => "Three" }, required: false, group: "Supply")
+      ].freeze
+      REST = [
         field("resistor", "Braking resistor", "Ω", 0.1, 10_000, "Nothing: none is fitted.", required: false, group: "Braking resistor"),
         field("resistor_power", "Continuous power", "W", 1, 100_000, "From the resistor's data sheet.", required: false, group: "Braking resistor"),
         field("resistor_pulse", "Energy of one pulse", "J", 1, 1e8, "What it stands at once, cold.", required: false, group: "Braking resistor"),
         field("stop_interval", "Time between stops", "s", 0.01, 36_000, "For the mean power of the resistor.", required: false, group: "Stop"),
         *STOP, *BRAKE
       ].freeze
+      FIELDS = [ SUPPLY, *MAINS, *REST, *DcFeed::SHARED ].freeze
 
-      CONSEQUENCES = %i[bus_window energy_of_a_stop power_of_a_stop capacitors_take shortest_stop_without shortest_stop highest_on_stop resistor_mean brake_margin].freeze
-      RULES = %i[mains_too_high mains_too_low one_phase resistor_too_low resistor_too_high stop_trips pulse_too_large mean_too_large brake_too_weak load_without_brake brake_times_missing].freeze
-      PROPOSALS = %i[propose_mains propose_levels propose_resistor propose_brake].freeze
+      # What feeds the drive decides what is asked of it.
+      def self.fields(typed) = typed.transform_keys(&:to_s)["supply"] == "dc" ? [ SUPPLY, *DcFeed::FIELDS, *REST, *DcFeed::SHARED ] : FIELDS
+
+      CONSEQUENCES = %i[bus_window feed_current energy_of_a_stop power_of_a_stop capacitors_take shortest_stop_without shortest_stop highest_on_stop resistor_mean brake_margin].freeze
+      RULES = %i[mains_too_high mains_too_low one_phase feed_overloaded feed_takes_nothing resistor_too_low resistor_too_high stop_trips pulse_too_large mean_too_large brake_too_weak load_without_brake brake_times_missing].freeze
+      PROPOSALS = %i[propose_mains propose_mains_phase propose_levels propose_resistor propose_brake].freeze
 
       private
 
-      def tolerance = si("mains_tolerance") || 0.1
-      def bus(share = 1.0) = si("mains_voltage") && si("mains_voltage") * SQRT2 * share
+      def dc? = sheet["supply"] == "dc"
+      def asked(key) = sheet.asks?(key) ? si(key) : nil
+      def tolerance = asked(dc? ? "dc_tolerance" : "mains_tolerance") || 0.1
+
+      # Direct current feeds the bus as it is; a rectifier charges it to the peak of the mains.
+      def bus(share = 1.0)
+        return asked("dc_voltage") && asked("dc_voltage") * share if dc?
+        si("mains_voltage") && si("mains_voltage") * SQRT2 * share
+      end
+
+      def capacitance = super + asked("others_capacitance").to_f
+      # Of this drive, and of those on the same bus that stop with it.
+      def stop_energy = super && super + asked("others_energy").to_f
+      def feed_named = dc? ? "feed" : "mains"
+
       def highest_bus = bus(1 + tolerance)
       def lowest_bus = bus(1 - tolerance)
       def chopper = rating(:chopper)
@@ -40,7 +61,7 @@ module Gallop
 
       def capacitors_take
         return unless bus && highest_bus < trip
-        consequence("capacitors_take", "What the capacitors take", capacitor_energy(highest_bus), "J", nil, "From a bus at the upper end of the mains to the trip, #{show(rating(:capacitance), 'µF', 0)}.")
+        consequence("capacitors_take", "What the capacitors take", capacitor_energy(highest_bus), "J", nil, "From a bus at the upper end of the #{feed_named} to the trip, #{show(capacitance * 1e6, 'µF', 0)}#{' of all drives on it' if asked('others_capacitance')}.")
       end
 
       # Without a resistor only a stop that the capacitors swallow whole, or one slow enough for losses; the first can be told.
@@ -65,22 +86,25 @@ module Gallop
       def mains_too_high
         return unless bus && highest_bus >= chopper
         over = highest_bus >= trip
-        finding(over ? :blocker : :caution, "mains_too_high", "The mains charges the bus to #{show(highest_bus, 'V', 0)}; the #{over ? 'drive trips' : 'chopper begins'} at #{show(over ? trip : chopper, 'V', 0)}",
-                over ? "The drive trips as soon as it is switched on, or is destroyed." : "The resistor is heated by the mains itself, all the time.", "Check the voltage against the drive's rating of #{show(rating(:mains_voltage), 'V', 0)}.", facts: %w[mains_voltage mains_tolerance])
+        finding(over ? :blocker : :caution, "mains_too_high", "The #{feed_named} charges the bus to #{show(highest_bus, 'V', 0)}; the #{over ? 'drive trips' : 'chopper begins'} at #{show(over ? trip : chopper, 'V', 0)}",
+                over ? "The drive trips as soon as it is switched on, or is destroyed." : "The resistor is heated by the #{feed_named} itself, all the time.", "Check the voltage against the drive's rating of #{show(rated_feed, 'V', 0)}.", facts: feed_facts)
       end
 
       def mains_too_low
-        return unless si("mains_voltage")
-        share = si("mains_voltage") / rating(:mains_voltage)
+        given = asked(dc? ? "dc_voltage" : "mains_voltage") or return
+        share = given / rated_feed
         return if share >= 1 - rating(:mains_tolerance)
-        finding(:caution, "mains_too_low", "#{show(si('mains_voltage'), 'V', 0)} is #{percent(1 - share)} below the drive's rated #{show(rating(:mains_voltage), 'V', 0)}", "Top speed falls with the voltage, and the under-voltage level may trip.",
-                "Lower the under-voltage level and the top speed, or use the right mains.", facts: %w[mains_voltage], values: [ "supply.under_voltage" ])
+        finding(:caution, "mains_too_low", "#{show(given, 'V', 0)} is #{percent(1 - share)} below the drive's rated #{show(rated_feed, 'V', 0)}", "Top speed falls with the voltage, and the under-voltage level may trip.",
+                "Lower the under-voltage level and the top speed, or use the right supply.", facts: feed_facts.first(1), values: [ "supply.under_voltage" ])
       end
 
       def one_phase
-        return unless sheet["mains_phases"] == "1" && rating(:mains_voltage) > 300
+        return unless !dc? && sheet["mains_phases"] == "1" && rating(:mains_voltage) > 300
         finding(:caution, "one_phase", "A drive for three phases on one phase", "The ripple of the bus is larger, and the drive gives about half of its power.", "Feed three phases, or watch the load.", facts: %w[mains_phases])
       end
+
+      def rated_feed = dc? ? rating(:mains_voltage) * SQRT2 : rating(:mains_voltage)
+      def feed_facts = dc? ? %w[dc_voltage dc_tolerance] : %w[mains_voltage mains_tolerance]
 
       def resistor_too_low
         resistor = si("resistor")
@@ -95,7 +119,7 @@ module Gallop
       end
 
       def stop_trips
-        return unless si("resistor").nil? && stop_energy && si("stop_time") && bus && highest_bus < trip && stop_energy > capacitor_energy(highest_bus)
+        return unless si("resistor").nil? && !dc? && stop_energy && si("stop_time") && bus && highest_bus < trip && stop_energy > capacitor_energy(highest_bus)
         finding(:caution, "stop_trips", "A stop gives back #{show(stop_energy, 'J')}; the capacitors take #{show(capacitor_energy(highest_bus), 'J')}", "Without a resistor the bus rises to its trip, unless friction takes the rest.",
                 "Fit a braking resistor, or let the stop take longer.", facts: %w[resistor stop_time])
       end
@@ -113,13 +137,14 @@ module Gallop
       end
 
       def propose_mains
+        return if dc?
         phases = { "1" => 1, "3" => 3 }[sheet["mains_phases"]]
         [ take_over("mains_voltage", "supply.mains_voltage"), phases && propose("supply.mains_phases", phases, "as given", facts: %w[mains_phases]) ].compact
       end
 
       # Under-voltage well below what the mains may fall to, and never above what is needed.
       def propose_levels
-        lowest_bus && propose("supply.under_voltage", (lowest_bus * 0.8).round, "80 % of the bus at the lower end of the mains", facts: %w[mains_voltage mains_tolerance])
+        lowest_bus && propose("supply.under_voltage", (lowest_bus * 0.8).round, "80 % of the bus at the lower end of the #{feed_named}", facts: feed_facts)
       end
 
       def propose_resistor

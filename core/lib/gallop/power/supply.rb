@@ -29,12 +29,14 @@ module Gallop
       # The shortest stop that the supply swallows; nil where nothing bounds it or it is not known. @return [Float, nil] s
       def shortest_stop_time = swallowed_power&.positive? && stop_energy ? 2 * stop_energy / swallowed_power : nil
 
+      def self.fields(_typed) = self::FIELDS
+
       # @return [Float, nil] SI, of the shaft where the fact is one of motion
       def si(key) = KINDS.key?(key) && super && shaft.slides? ? shaft.reckoned(KINDS[key], super) : super
 
       private
 
-      def fields(typed) = profile.slides? ? super.map { |field| field.with(**OF_SLIDE.fetch(field.key, {})) } : super
+      def fields(typed) = profile.slides? ? self.class.fields(typed).map { |field| field.with(**OF_SLIDE.fetch(field.key, {})) } : self.class.fields(typed)
       def motor = machine&.stage("motor")
       def mechanics = machine&.stage("mechanics")
       def whole_inertia = mechanics&.inertia_of_all || motor&.known("rotor_inertia")
