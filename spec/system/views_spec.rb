@@ -17,7 +17,7 @@ RSpec.describe "The views", type: :interface do
     { "/" => "Projects", "/projects/#{project}" => "Saltgrass", "/projects/#{project}/drives/#{drive}/connect" => "Connect",
       "/projects/#{project}/drives/#{drive}/values?value=control.status" => "Values", "/projects/#{project}/drives/#{drive}/compare" => "Compare",
       "/projects/#{project}/drives/#{drive}/files" => "Files and snapshots", "/projects/#{project}/discovery" => "Find drives",
-      "/projects/#{project}/drives/#{drive}/motor" => "Motor", "/projects/#{project}/drives/#{drive}/mechanics" => "Mechanics", "/projects/#{project}/drives/#{drive}/power" => "Power", "/projects/#{project}/drives/#{drive}/verify" => "Verify",
+      **%w[motor feedback mechanics power limits verify].to_h { |stage| [ "/projects/#{project}/drives/#{drive}/#{stage}", stage.capitalize ] },
       "/projects/#{project}/logbook" => "Logbook", "/projects/#{project}/paddock" => "Paddock", "/nowhere" => "Nothing here" }
   end
 
@@ -45,6 +45,8 @@ RSpec.describe "The views", type: :interface do
     { "startup.enable" => "1", "supply.chopper_level" => "400", "network.node" => "4" }.each { |key, text| api("PUT", "/drives/#{id}/values/#{key}", value: text) }
     api("PUT", "/drives/#{id}/mechanics", facts: { mechanism: "screw", lead: "10", load_mass: "40", slope: "90", speed: "20", acceleration: "2", stroke: "300", unit: "µm" })
     api("PUT", "/drives/#{id}/power", facts: { mains_voltage: "230", resistor: "90", stop_time: "0.1" })
+    api("PUT", "/drives/#{id}/feedback", facts: { device: "incremental", lines: "2500", index: "no", signal: "single_ended", cable: "12" })
+    api("PUT", "/drives/#{id}/limits", facts: { direction: "forward", ramp_time: "0.01", travel_low: "0", travel_high: "100" })
     api("POST", "/drives/#{id}/snapshots", name: "as delivered")
     api("POST", "/drives/#{id}/imports", name: "x.csv", content: Base64.strict_encode64("key,value\nramps.acceleration,1\nno.such,1\n"))
     api("POST", "/discovery", places: @paddock.ports.values.map { |port| "127.0.0.1:#{port}" }.join(","))

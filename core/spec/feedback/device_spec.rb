@@ -39,6 +39,7 @@ RSpec.describe Gallop::Feedback::Device do
     [ "2^12 · 5 electrical turns", { "device" => "resolver", "resolver_pairs" => "5", "converter_bits" => "12" }, "counts_a_turn", 20_480 ],
     [ "six edges · 5 pole pairs", { "device" => "halls" }, "counts_a_turn", 30 ],
     [ "60/(30 · 20 ms)", { "device" => "halls" }, "slowest_smooth", 100 ],
+    [ "1 − cos 30°", { "device" => "halls" }, "ripple_of_halls", 13.397 ],
     [ "an encoder that turns 3 times in 2 motor turns", incremental.merge("encoder_turns" => "3", "motor_turns" => "2"), "counts_a_turn", 15_000 ],
     [ "and counts up to two thirds of the speed", incremental.merge("encoder_turns" => "3", "motor_turns" => "2"), "highest_speed", 16_000 ]
   ].each do |what, facts, id, figure|

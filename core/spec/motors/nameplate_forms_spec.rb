@@ -12,9 +12,11 @@ RSpec.describe Gallop::Motors::NameplateForms do
 
   usual = { "motor.rated_current" => 2.6, "motor.peak_current" => 7.8, "motor.pole_pairs" => 5, "motor.torque_constant" => 0.488, "motor.phase_resistance" => 1.55, "motor.phase_inductance" => 4.2 }
   # 2.6 · √2 = 3.677 A, 7.8 · √2 = 11.031 A, 0.488/√2 = 0.34507 N·m/A; 0.488/√3 = 0.28175 V·s/rad = 29.505 V/krpm between lines, rms;
-  # its phase peak is 29.505 · √2/√3 = 24.091, line peak 41.726, phase rms 17.035
+  # its phase peak is 29.505 · √2/√3 = 24.091, line peak 41.726, phase rms 17.035. Blocks: 2.6 · √1.5 = 3.1843 A, 7.8 · √1.5 = 9.5530 A, 0.488/√1.5 = 0.39845 N·m/A, which is V·s/rad of the flat top as well
   {
     "currents at their peak" => { "current_form" => "peak", "rated_current" => "3.67696", "peak_current" => "11.03087", "torque_constant" => "0.345068" },
+    "blocks of current" => { "current_form" => "block", "rated_current" => "3.184337", "peak_current" => "9.55301", "torque_constant" => "0.398450" },
+    "blocks of current on a trapezoidal back-EMF" => { "current_form" => "block", "rated_current" => "3.184337", "peak_current" => "9.55301", "torque_constant" => "", "voltage_constant" => "0.398450 V·s/rad", "voltage_form" => "flat" },
     "winding of one phase" => { "winding_form" => "phase", "line_resistance" => "1.55", "line_inductance" => "4.2" },
     "poles" => { "count_form" => "poles", "pole_pairs" => "10" },
     "voltage constant alone, two lines rms" => { "torque_constant" => "", "voltage_constant" => "29.5048" },

@@ -103,6 +103,12 @@ module Gallop
         consequence("slowest_smooth", "Slowest speed with an edge every #{show(HALL_WAIT * 1e3, 'ms', 0)}", *told(:speed, 2 * Math::PI / (motor_counts.to_f * HALL_WAIT)), "Below it the speed between two edges is a guess, and the motor turns in jerks.")
       end
 
+      # Between two edges the field stands still: up to half a sector off, cos 30° of the torque is left.
+      def ripple_of_halls
+        return unless kind&.counts == :halls
+        consequence("ripple_of_halls", "Torque ripple of the commutation", (1 - Math.cos(Math::PI / HALL_EDGES)) * 100, "%", 0, "The field angle is off by up to #{show(180.0 / HALL_EDGES, '°', 0)} in each sector, with a sinusoidal back-EMF; a trapezoidal one keeps its torque there.")
+      end
+
       def slow_word_speed
         speed_of_slow_word && consequence("slow_word_speed", "Commutation by this signal alone up to", *told(:speed, speed_of_slow_word), "There a word is #{show(ANGLE_ERROR, '°', 0)} of field angle old when the next comes.")
       end

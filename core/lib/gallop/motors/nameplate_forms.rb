@@ -6,12 +6,18 @@ module Gallop
     # lines, pole pairs, the voltage constant between two lines rms, the torque constant for an ampere rms.
     #
     #   I_rms = I_peak/√2,  R_line = 2 R_phase,  K_e,line,rms = √3/√2 K_e,phase,peak,  K_t,rms = √2 K_t,peak = √3 K_e,line,rms
+    #
+    # Block-commutated: a current of the height I flows through two windings for two thirds of the time, I_rms = √(2/3) I; with a trapezoidal
+    # back-EMF T = K_e,flat I, so that K_t,rms = √(3/2) K_t,block = √(3/2) K_e,flat (e.g. Krishnan, Permanent Magnet Synchronous and Brushless
+    # DC Motor Drives, ch. 9).
     module NameplateForms
-      CURRENT = { "rms" => "rms", "peak" => "peak" }.freeze
+      CURRENT = { "rms" => "rms", "peak" => "peak", "block" => "Height of the blocks" }.freeze
       WINDING = { "line" => "Between two lines", "phase" => "Of one phase" }.freeze
       COUNT = { "pairs" => "Pole pairs", "poles" => "Poles" }.freeze
-      VOLTAGE = { "line_rms" => "Two lines, rms", "line_peak" => "Two lines, peak", "phase_rms" => "One phase, rms", "phase_peak" => "One phase, peak" }.freeze
-      VOLTAGE_FACTORS = { "line_rms" => 1.0, "line_peak" => 1 / Math.sqrt(2), "phase_rms" => Math.sqrt(3), "phase_peak" => Math.sqrt(1.5) }.freeze
+      VOLTAGE = { "line_rms" => "Two lines, rms", "line_peak" => "Two lines, peak", "phase_rms" => "One phase, rms", "phase_peak" => "One phase, peak", "flat" => "Two lines, flat top of a trapezoid" }.freeze
+      VOLTAGE_FACTORS = { "line_rms" => 1.0, "line_peak" => 1 / Math.sqrt(2), "phase_rms" => Math.sqrt(3), "phase_peak" => Math.sqrt(1.5), "flat" => 1 / Math.sqrt(2) }.freeze
+      # to rms
+      CURRENT_FACTORS = { "peak" => 1 / Math.sqrt(2), "block" => Math.sqrt(2.0 / 3) }.freeze
 
       # @return [Float, nil] a fact in SI, in the one convention
       def si(key)
@@ -25,8 +31,8 @@ module Gallop
 
       def factor(key)
         case key
-        when "rated_current", "peak_current" then form("current_form") == "peak" ? 1 / FactStage::SQRT2 : 1
-        when "torque_constant" then form("current_form") == "peak" ? FactStage::SQRT2 : 1
+        when "rated_current", "peak_current" then CURRENT_FACTORS.fetch(form("current_form"), 1)
+        when "torque_constant" then 1 / CURRENT_FACTORS.fetch(form("current_form"), 1.0)
         when "line_resistance", "line_inductance" then form("winding_form") == "phase" ? 2 : 1
         when "voltage_constant" then VOLTAGE_FACTORS.fetch(form("voltage_form"), 1)
         when "pole_pairs" then form("count_form") == "poles" ? 0.5 : 1

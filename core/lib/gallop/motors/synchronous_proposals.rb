@@ -27,7 +27,7 @@ module Gallop
       end
 
       def winding_reason = form("winding_form") == "phase" ? "as given, of one phase" : "half the figure between two lines"
-      def converted(key, otherwise) = form(key) == "peak" ? "the printed peak figure, as rms" : otherwise
+      def converted(key, otherwise) = { "peak" => "the printed peak figure, as rms", "block" => "the height of the blocks, as rms" }.fetch(form(key), otherwise)
 
       def propose_current_limit
         with("peak_current", "rated_current") do |peak, rated|
