@@ -37,6 +37,9 @@ RSpec.describe Gallop::Limits::Servo do
     # 30 000 rpm/s in 0.02 s
     [ "30 000 rpm/s built up in 20 ms", { "rounding_time" => "0.02" }, {}, "jerk", 1_500_000 ],
     # 2 mm · 10 000 counts/10 mm
+    # 1.8° · 10 000 counts/360°, and over a gear of 10 to 1
+    [ "1.8° of a table in counts", { "following" => "1.8" }, {}, "window_in_counts", 50 ],
+    [ "1.8° of a table behind a gear", { "following" => "1.8" }, { mechanics: LIMITED_TABLE.merge("gear_motor" => "10", "gear_output" => "1", "speed" => "150") }, "window_in_counts", 500 ],
     [ "2 mm in counts", { "following" => "2" }, { mechanics: LIMITED_SCREW }, "window_in_counts", 2000 ],
     [ "32 768 counts in mm", {}, { mechanics: LIMITED_SCREW }, "factory_window", 32.768 ]
   ].each do |what, facts, options, id, figure|
@@ -95,5 +98,13 @@ RSpec.describe Gallop::Limits::Servo do
     expect(chart.curves.map(&:name)).to eq([ "ramps", "quick stop" ])
     expect(chart.curves.first.points.map { |time, speed| [ time.round(4), speed.round ] }).to eq([ [ 0.0, 0 ], [ 0.1, 1500 ], [ 0.22, 1500 ], [ 0.42, 0 ] ])
     expect(chart.marks.first).to have_attributes(label: "the motor", at: be_within(0.01).of(3000))
+  end
+
+  it "takes the travel of a table in degrees" do
+    expect(proposed({ "travel_low" => "-90", "travel_high" => "1 turn" })).to include("position.limit_low" => -2500, "position.limit_high" => 10_000)
+    findings = stage({ "travel_low" => "-90", "travel_high" => "90" }, mechanics: LIMITED_TABLE.merge("stroke" => "0.75")).assessment.findings
+    expect(findings.find { |finding| finding.id == "travel_below_stroke" }.headline).to eq("The travel limits leave 180.0 °; the longest move takes 270.0 °")
+    expect(stage({ "travel_low" => "-90" }).sheet.field("travel_low").unit).to eq("°")
+    expect(stage({ "travel_low" => "-90" }, mechanics: LIMITED_SCREW).sheet.field("travel_low").unit).to eq("mm")
   end
 end

@@ -78,4 +78,15 @@ RSpec.describe Gallop::Motors::Synchronous do
       expect(assessment.findings.map(&:headline).join).not_to match(/NaN|Infinity/)
     end
   end
+
+  # 20 turns at 20 turns/s with 200 turns/s²: 0.1 s up, 0.9 s along, 0.1 s down; 2 s a cycle: 10 turns/s in the mean. 2e-4 kg·m² · 1256.6 rad/s² = 0.2513 N·m for 0.2 s: √(0.06317 · 0.2/2)
+  it "marks the RMS torque of the cycle against what the motor gives for ever" do
+    mark = lambda do |inertia|
+      table = { "mechanism" => "table", "load_inertia" => inertia, "speed" => "1200", "acceleration" => "12000", "stroke" => "20", "cycle_time" => "2" }
+      Gallop::Machine.new(profile, "motor" => plate, "mechanics" => table).stage("motor").assessment.charts.first.marks.find { |each| each.label == "cycle, RMS" }
+    end
+    expect(mark.("1.71")).to have_attributes(at: be_within(0.1).of(600), height: be_within(1e-3).of(0.0795), tone: :good)
+    expect(mark.("40").tone).to eq(:bad)
+    expect(assess.charts.first.marks.map(&:label)).to eq([ "top speed" ])
+  end
 end

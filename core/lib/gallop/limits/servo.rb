@@ -5,6 +5,8 @@ module Gallop
     # Limits of a servo: accelerations in rpm/s, jerk, travel and following error by the units of the mechanics.
     class Servo < Bounds
       RAMP_FACTS = %w[ramp_time stop_time].freeze
+      # Where the load turns: degrees of it.
+      OF_TURNING = { unit: "°" }.freeze
       TRAVEL = [
         field("travel_low", "Lowest position", "mm", -1e7, 1e7, "Software travel limit, from home.", required: false, group: "Travel"),
         field("travel_high", "Highest position", "mm", -1e7, 1e7, "Software travel limit, from home.", required: false, group: "Travel"),
@@ -22,13 +24,16 @@ module Gallop
       # A drive without positioning has no travel.
       def fields(_typed)
         jerk = profile["ramps.jerk"] ? [ JERK ] : []
-        travel = profile["position.limit_low"] ? TRAVEL : []
+        travel = profile["position.limit_low"] ? TRAVEL.map { |row| turning? ? row.with(**OF_TURNING) : row } : []
         COMMON.group_by(&:group).flat_map { |group, rows| group == "Ramps" ? rows + jerk : rows } .then { |rows| rows.partition { |row| row.group != "When it stops" } }.then { |first, last| first + travel + last }
       end
 
       def si(key) = sheet.asks?(key) ? super : nil
-      def counts_a_metre = feedback.counts && mechanics.travel_of_motor_turn ? feedback.counts / mechanics.travel_of_motor_turn : nil
-      def in_counts(key) = si(key) && counts_a_metre ? (si(key) * counts_a_metre).round : nil
+      def turning? = mechanics.along_a_line? == false
+      def way_text(way) = turning? ? show(way * 180 / Math::PI, "°") : show(way * 1e3, "mm")
+      # Counts for a metre of the load, or for a radian.
+      def counts_a_unit = feedback.counts && mechanics.motor_turns_a_unit ? feedback.counts * mechanics.motor_turns_a_unit : nil
+      def in_counts(key) = si(key) && counts_a_unit ? (si(key) * counts_a_unit).round : nil
       def jerk = si("rounding_time") && wanted_acceleration ? wanted_acceleration / si("rounding_time") : nil
       def factory(key) = profile[key] && profile.fetch(key).then { |entry| entry.figure(entry.default_raw) }
 
@@ -41,13 +46,13 @@ module Gallop
       end
 
       def factory_window
-        return unless counts_a_metre && factory("position.following_error_window") && si("following").nil?
-        consequence("factory_window", "Following error window as it comes", factory("position.following_error_window") / counts_a_metre * 1e3, "mm", nil, "At the load.")
+        return unless counts_a_unit && factory("position.following_error_window") && si("following").nil?
+        consequence("factory_window", "Following error window as it comes", *(factory("position.following_error_window") / counts_a_unit).then { |way| turning? ? [ way * 180 / Math::PI, "°" ] : [ way * 1e3, "mm" ] }, nil, "At the load.")
       end
 
       def travel_turned
         return unless si("travel_low") && si("travel_high") && si("travel_low") >= si("travel_high")
-        finding(:blocker, "travel_turned", "The lowest position is not below the highest", "#{show(si('travel_low') * 1e3, 'mm')} and #{show(si('travel_high') * 1e3, 'mm')}: no target would be allowed.", "Exchange the two.", facts: %w[travel_low travel_high])
+        finding(:blocker, "travel_turned", "The lowest position is not below the highest", "#{way_text(si('travel_low'))} and #{way_text(si('travel_high'))}: no target would be allowed.", "Exchange the two.", facts: %w[travel_low travel_high])
       end
 
       def travel_beyond_stroke
@@ -55,7 +60,7 @@ module Gallop
         return unless stroke && si("travel_low") && si("travel_high") && si("travel_high") - si("travel_low") < stroke * 0.9999
         room = si("travel_high") - si("travel_low")
         return unless room.positive?
-        finding(:caution, "travel_below_stroke", "The travel limits leave #{show(room * 1e3, 'mm')}; the longest move takes #{show(stroke * 1e3, 'mm')}", "The move ends at the limit, short of its target.", "Wider limits, or a shorter stroke.", facts: %w[travel_low travel_high])
+        finding(:caution, "travel_below_stroke", "The travel limits leave #{way_text(room)}; the longest move takes #{way_text(stroke)}", "The move ends at the limit, short of its target.", "Wider limits, or a shorter stroke.", facts: %w[travel_low travel_high])
       end
 
       def locked_axis
@@ -82,10 +87,10 @@ module Gallop
       end
 
       def factory_window_large
-        return unless counts_a_metre && si("following").nil? && mechanics.stroke_of_load && factory("position.following_error_window")
-        window = factory("position.following_error_window") / counts_a_metre
+        return unless counts_a_unit && si("following").nil? && mechanics.stroke_of_load && factory("position.following_error_window")
+        window = factory("position.following_error_window") / counts_a_unit
         return if window < 0.05 * mechanics.stroke_of_load
-        finding(:note, "factory_window_large", "The following error window from the works is #{show(window * 1e3, 'mm')} at the load", "#{percent(window / mechanics.stroke_of_load)} of the stroke: a blocked axis pushes that far before the drive trips.", "Give a permitted following error.", facts: %w[following], values: [ "position.following_error_window" ])
+        finding(:note, "factory_window_large", "The following error window from the works is #{way_text(window)} at the load", "#{percent(window / mechanics.stroke_of_load)} of the stroke: a blocked axis pushes that far before the drive trips.", "Give a permitted following error.", facts: %w[following], values: [ "position.following_error_window" ])
       end
 
       def propose_speeds

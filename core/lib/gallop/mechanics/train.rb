@@ -133,14 +133,22 @@ module Gallop
       # @return [Float, nil] turns of the motor in the longest move
       def stroke_in_motor_turns = si("stroke") && radius ? si("stroke") / radius * gear / (2 * Math::PI) : nil
 
+      # Motor turns for a metre of the load, or for a radian where it turns. @return [Float, nil]
+      def motor_turns_a_unit = radius && gear / (radius * 2 * Math::PI)
+      # Whether the load goes along a line; nil as long as nobody says.
+      def along_a_line? = mechanism && linear?
+
+      # The cycle as the motor feels it: mean speed and RMS torque. @return [Array(Float, Float), nil] rad/s, N·m
+      def cycle = duty&.fetch(:torque) && [ stroke_in_motor_turns * 2 * Math::PI / si("cycle_time"), duty[:torque] ]
+
       # Of the motor, for the speed that is asked of the load. @return [Float, nil] rad/s, rad/s², N·m
       def demanded_speed = top_speed&.to_f
       def demanded_acceleration = angular_acceleration&.to_f
       def demanded_torque = largest_torque
       def permitted_speed = si("gear_speed")
       def torque_of_friction = friction
-      # @return [Float, nil] m; nil where the load turns
-      def stroke_of_load = linear? ? si("stroke") : nil
+      # @return [Float, nil] m, rad where the load turns
+      def stroke_of_load = si("stroke")
       def goes_and_returns? = %w[screw rack belt].include?(mechanism)
 
       # What this mechanism does not ask for is not there.

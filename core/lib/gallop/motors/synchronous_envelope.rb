@@ -22,6 +22,9 @@ module Gallop
         Chart::Curve.new(name: name, points: [ [ 0.0, falling.first.last ], *falling ], role: role)
       end
 
+      # For ever: no more than the rated torque, up to the rated speed.
+      def cycle_fits?(mechanics) = mechanics.cycle[1] <= si("rated_torque") && mechanics.cycle[0] <= si("rated_speed").to_f
+
       def point(speed, torque) = [ told(:speed, speed).first, told(:torque, torque).first ]
 
       # For ever: the rated torque to the rated speed, no further than the voltage reaches.
@@ -34,6 +37,7 @@ module Gallop
       def working_marks
         mechanics = machine&.stage("mechanics")
         [ si("top_speed") && Chart::Mark.new(label: "top speed", at: told(:speed, si("top_speed")).first, across: :x),
+          mechanics&.cycle && Chart::Mark.new(label: "cycle, RMS", at: told(:speed, mechanics.cycle[0]).first, height: told(:torque, mechanics.cycle[1]).first, tone: cycle_fits?(mechanics) ? :good : :bad),
           mechanics&.demanded_speed && mechanics.demanded_torque && Chart::Mark.new(label: "asked", at: told(:speed, mechanics.demanded_speed).first, height: told(:torque, mechanics.demanded_torque.to_f).first, tone: :good) ].select { |mark| mark }
       end
     end
