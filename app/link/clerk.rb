@@ -4,9 +4,10 @@ module Link
   # Writes down what a link's thread noticed, on a thread of its own and in order: no drive waits for the database.
   class Clerk
     PATIENCE = 3.0 # s at closing
+    LOOK = 0.5     # s between looks whether anybody is still there
 
     def initialize
-      @desk = Concurrent::SingleThreadExecutor.new
+      @desk = Concurrent::SingleThreadExecutor.new(fallback_policy: :discard)
     end
 
     # Leaves the work for later. An error in it is reported and spoils nothing else.
@@ -24,7 +25,7 @@ module Link
     def catch_up
       done = Concurrent::Event.new
       note { done.set }
-      done.wait
+      nil until done.wait(LOOK) || !@desk.running?
     end
 
     # Writes down what is left and takes nothing more.

@@ -8,6 +8,7 @@ module Gallop
       include DeviceRules
       include DeviceProposals
       include Wiring
+      include Second
 
       SHEETS = %i[wiring_sheet].freeze
 
@@ -43,11 +44,11 @@ module Gallop
       ].freeze
 
       CONSEQUENCES = %i[counts_a_turn resolution_of_angle resolution_of_load counts_an_electrical_turn highest_speed line_frequency
-                        speed_ripple slowest_smooth ripple_of_halls slow_word_speed whole_range start_up control_methods].freeze
+                        speed_ripple slowest_smooth ripple_of_halls slow_word_speed whole_range start_up control_methods].push(*Second::CONSEQUENCES).freeze
       RULES = %i[device_not_taken feedback_missing speed_without_feedback lines_too_fast too_coarse resolver_pairs_odd slow_word behind_a_gear half_a_mounting pairs_missing
                  alignment_with_load alignment_needed position_within_a_turn range_too_short no_index single_ended_far single_ended_fast supply_not_given_here
-                 ripple_large counts_do_not_agree].freeze
-      PROPOSALS = %i[propose_kind propose_counts propose_bits propose_resolver propose_direction propose_index propose_supply propose_resolution].freeze
+                 ripple_large counts_do_not_agree].push(*Second::RULES).freeze
+      PROPOSALS = %i[propose_kind propose_counts propose_bits propose_resolver propose_direction propose_index propose_supply propose_resolution].push(*Second::PROPOSALS).freeze
 
       # What the device gives decides what else is asked for.
       def self.fields(typed)
@@ -68,7 +69,7 @@ module Gallop
 
       private
 
-      def fields(typed) = self.class.fields(typed)
+      def fields(typed) = self.class.fields(typed).then { |rows| rows.size > 1 ? rows + Second.fields(profile, typed) : rows }
       def kind = KINDS[sheet["device"]]
       def device = sheet["device"]
       def motor = machine&.stage("motor")

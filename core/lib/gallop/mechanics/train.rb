@@ -135,6 +135,8 @@ module Gallop
 
       # Motor turns for a metre of the load, or for a radian where it turns. @return [Float, nil]
       def motor_turns_a_unit = radius && gear / (radius * 2 * Math::PI)
+      # Motor turns an output turn. @return [Rational]
+      def gear_ratio = gear
       # Whether the load goes along a line; nil as long as nobody says.
       def along_a_line? = mechanism && linear?
 
