@@ -39,7 +39,8 @@ const button = defineRecipe({
 
 const config = defineConfig({
   globalCss: {
-    html: { colorPalette: "gray" },
+    html: { colorPalette: "gray", colorScheme: "light", "&.dark": { colorScheme: "dark" } },
+    "input[type=checkbox]": { accentColor: "var(--chakra-colors-bay)" },
     body: { bg: "paper", color: "ink", fontFamily: "body", fontSize: "body", lineHeight: "1.4" },
     "*": { "--global-color-border": "colors.line" },
     "*:focus-visible": { outline: "2px solid", outlineColor: "focus", outlineOffset: "1px" },

@@ -1,8 +1,9 @@
-import { Flex, Input, NativeSelect, Text } from "@chakra-ui/react";
+import { Box, Flex, Input, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { useParams } from "react-router";
 import { useLogbook, useProject } from "../api/queries";
 import type { LogbookEntry } from "../api/types";
+import { Choice } from "../parts/Choice";
 import { PageHead } from "../parts/Columns";
 import { clock } from "../parts/format";
 import { Table } from "../parts/Table";
@@ -23,17 +24,9 @@ export function LogbookPage() {
       <PageHead title="Logbook" sentence={`Who did what on ${project?.name ?? "the project"}, when. The latest 500 entries.`} />
       <Flex gap="2" mb="2" maxW="dialog">
         <Input size="xs" fontSize="body" bg="surface" borderColor="edge" aria-label="Narrow the logbook" placeholder="Narrow by any word" value={words} onChange={(event) => setWords(event.target.value)} />
-        <NativeSelect.Root size="xs" w="48" flexShrink="0">
-          <NativeSelect.Field aria-label="Which drive" bg="surface" borderColor="edge" value={drive} onChange={(event) => setDrive(event.target.value)}>
-            <option value="">All drives</option>
-            {drives.map((name) => (
-              <option key={name} value={name}>
-                {name}
-              </option>
-            ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
+        <Box flexShrink="0">
+          <Choice label="Which drive" width="48" value={drive} options={[{ id: "", title: "All drives" }, ...drives.map((name) => ({ id: name, title: name }))]} onChange={setDrive} />
+        </Box>
       </Flex>
       <Table aria-label="Logbook">
         <thead>
