@@ -9,7 +9,7 @@ class Motor < StageFacts
   def take(motor)
     raise Gallop::Objects::Unacceptable, "#{motor.part} is no motor for this drive." unless motor.kind == drive.profile.motor_kind.to_s
     top = kept["top_speed"]&.text
-    gone = (kept.keys - Gallop::Motors.kind(drive.profile).surrounding).index_with("")
+    gone = (kept.keys - Gallop::Motors.kind(drive.profile).surrounding + (kept.keys & [ "plate" ])).index_with("") # a motor of the library has a plate
     keep(gone.merge("type" => motor.part, **motor.facts, **{ "top_speed" => top }.compact))
     drive.facts.where(stage: name, key: motor.facts.keys + [ "type" ]).where.not(key: top ? "top_speed" : "").update_all(source: "library")
     forget

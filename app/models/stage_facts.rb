@@ -41,7 +41,7 @@ class StageFacts
   # @raise [Gallop::Objects::Unacceptable] when one of them cannot be read; then none is kept
   def keep(texts)
     fields = machine(typed.merge(texts)).stage(name).sheet.fields
-    unknown = texts.keys - fields.map(&:key)
+    unknown = texts.reject { |_, text| text.to_s.strip.empty? }.keys - fields.map(&:key)
     raise Gallop::Objects::Unacceptable, "There is no fact “#{unknown.first.truncate(40)}” here." if unknown.any?
     problem = Gallop::Facts::Sheet.new(fields, texts).problems.first
     raise Gallop::Objects::Unacceptable, "#{fields.find { |field| field.key == problem[0] }.label}: #{problem[1]}" if problem

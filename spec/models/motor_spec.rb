@@ -44,6 +44,17 @@ RSpec.describe "A drive's stages, offline" do
       expect(drive.drafts.find_by!(key: "motor.phase_resistance")).to have_attributes(raw: 1550, reason: "half the figure between two lines")
     end
 
+    it "takes a motor of the library in place of one of which only the size was known" do
+      stage.keep("plate" => "none", "size" => "60", "top_speed" => "500", "cable_length" => "4")
+      expect(stage.facts).to be_unknown
+      stage.accept
+      expect(drive.drafts.find_by!(key: "motor.rated_current").raw).to eq(800)
+      stage.take(Gallop::Motors::Library.shipped.find { |motor| motor.part == "Kestrel 60-04" })
+      expect(stage.facts).not_to be_unknown
+      expect(stage.typed).to include("type" => "Kestrel 60-04", "top_speed" => "500", "cable_length" => "4")
+      expect(stage.typed.keys).not_to include("plate", "size")
+    end
+
     it "proposes nothing while a blocker stands" do
       stage.keep(DriveFactory::CARRIAGE.merge("pole_pairs" => "30"))
       expect { stage.accept }.to raise_error(Gallop::Objects::Unacceptable, /blocker/)

@@ -45,6 +45,12 @@ RSpec.describe Motion::Needs do
     expect(unmet(drive)["motor"]).to eq("the motor data have a blocker")
   end
 
+  it "keeps a motor of which only the size is known from being enabled" do
+    drive = commissioned(@paddock)
+    Motor.new(drive).keep("plate" => "none", "size" => "60", "top_speed" => "300")
+    expect(unmet(drive)["motor"]).to eq("only the motor's size is known; it has to be identified first")
+  end
+
   it "waits for a restart that is due" do
     drive = commissioned(@paddock)
     drive.draft("feedback.counts_per_turn", 4096)

@@ -107,4 +107,28 @@ RSpec.describe Gallop::Limits::Servo do
     expect(stage({ "travel_low" => "-90" }).sheet.field("travel_low").unit).to eq("°")
     expect(stage({ "travel_low" => "-90" }, mechanics: LIMITED_SCREW).sheet.field("travel_low").unit).to eq("mm")
   end
+
+  # By hand for the screw: J = 0.29e-4 + 20 · (0.01/2π)² = 7.966e-5 kg·m²; 1500 rpm = 15 m/min = 0.25 m/s.
+  describe "coming to rest" do
+    def says(id, facts, **options) = stage(facts, **options).assessment.consequences.find { |item| item.id == id }&.then { |item| [ item.words, item.note ] }
+
+    # 0.25/5 s and 0.25²/10 m; three times as quick
+    it "by the ramp, and by the quick stop" do
+      expect(says("fault_says", { "fault_reaction" => "ramp" }, mechanics: LIMITED_SCREW)).to eq([ "0.05000 s, 6.250 mm", "By the slow-down ramp, from 1\u2009500 rpm." ])
+      expect(says("quick_stop_says", { "quick_stop_reaction" => "quick" }, mechanics: LIMITED_SCREW).first).to eq("0.01667 s, 2.083 mm")
+    end
+
+    # 50 N over the screw: 0.07958 N·m; 7.966e-5 · 157.08/0.07958 = 0.1572 s, half of it at 0.25 m/s: 19.66 mm
+    it "coasting against friction, or for a time that nobody knows" do
+      expect(says("torque_off_says", {}, mechanics: LIMITED_SCREW.merge("friction_force" => "50")).first).to eq("0.1572 s, 19.66 mm")
+      expect(says("torque_off_says", {}, mechanics: LIMITED_SCREW).first).to eq("for a time that nobody knows")
+    end
+
+    # 20 kg straight down: 0.31216 N·m/7.966e-5 = 3918.6 rad/s²; ½ · 3918.6 · 0.03² = 1.763 rad = 2.806 mm; and 7.5 mm of its speed
+    it "falling until the brake has engaged" do
+      lift = LIMITED_SCREW.merge("slope" => "90")
+      expect(says("torque_off_says", {}, mechanics: lift, power: { "mains_voltage" => "230", "brake" => "drive", "brake_engage" => "30" })).to eq([ "falls 2.806 mm", "From standstill, in the 30 ms until the brake has engaged; 10.31 mm when it was going down at 1\u2009500 rpm." ])
+      expect(says("torque_off_says", {}, mechanics: lift).first).to eq("the load falls")
+    end
+  end
 end

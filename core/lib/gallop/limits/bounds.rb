@@ -6,6 +6,8 @@ module Gallop
     #
     #   a = (T − T_gravity − T_friction)/J,  n²/2a turns of a stop
     class Bounds < FactStage
+      include ComingToRest
+
       MARGIN = 0.1
       DIRECTIONS = { "both" => "Both", "forward" => "Forward only", "backward" => "Backward only" }.freeze
       REACTIONS = { "quick" => "Quick stop ramp", "ramp" => "Slow-down ramp", "coast" => "Coast" }.freeze

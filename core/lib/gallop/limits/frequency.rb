@@ -15,7 +15,7 @@ module Gallop
         field("highest_frequency", "Highest frequency", HZ, 0.1, 1000, "Nothing: by the top speed at Motor.", required: false, group: "Speed")
       ].freeze
 
-      CONSEQUENCES = %i[highest_speed working_frequency acceleration_left time_to_speed way_of_a_stop quick_stop_follows].freeze
+      CONSEQUENCES = (%i[highest_speed working_frequency acceleration_left time_to_speed way_of_a_stop quick_stop_follows] + ComingToRest::CONSEQUENCES).freeze
       RULES = %i[frequency_unreachable top_speed_unreachable demand_beyond_bounds ramp_beyond_torque no_torque_left stop_trips_the_supply quick_stop_slower coasting_load coasting_long
                  turns_at_zero window_turned bands_half bands_overlap band_takes_the_top ramp_too_coarse factory_stop_trips].freeze
       PROPOSALS = %i[propose_window propose_ramps propose_bands propose_direction propose_reactions].freeze

@@ -14,7 +14,7 @@ module Gallop
       ].freeze
       JERK = field("rounding_time", "Rounding of the ramps", "s", 0.001, 60, "Time in which the acceleration builds up. Nothing: linear ramps.", required: false, group: "Ramps")
 
-      CONSEQUENCES = %i[highest_speed acceleration_left time_to_speed way_of_a_stop quick_stop_follows jerk_follows window_in_counts factory_window].freeze
+      CONSEQUENCES = (%i[highest_speed acceleration_left time_to_speed way_of_a_stop quick_stop_follows jerk_follows window_in_counts factory_window] + ComingToRest::CONSEQUENCES).freeze
       RULES = %i[top_speed_unreachable demand_beyond_bounds ramp_beyond_torque no_torque_left stop_trips_the_supply quick_stop_slower coasting_load coasting_long
                  travel_turned travel_beyond_stroke locked_axis rounding_too_long factory_ramp_violent factory_ramp_slow factory_window_large].freeze
       PROPOSALS = %i[propose_speeds propose_ramps propose_jerk propose_travel propose_window propose_direction propose_reactions].freeze
