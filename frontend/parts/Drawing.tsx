@@ -41,7 +41,7 @@ export function Drawing({ chart }: { chart: Chart }) {
           ))}
         </Flex>
       </Flex>
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" role="img" aria-label={`${chart.title}: ${chart.curves.map(({ name }) => name).join(", ")}`} fontFamily="var(--chakra-fonts-mono)" fontSize="10">
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" style={{ maxWidth: 440 }} role="img" aria-label={`${chart.title}: ${chart.curves.map(({ name }) => name).join(", ")}`} fontFamily="var(--chakra-fonts-mono)" fontSize="10">
         {ticks(low, high, 5).map((y) => (
           <g key={y}>
             <path d={`M${PLOT.left} ${up(y)}H${WIDTH - PLOT.right}`} stroke="var(--chakra-colors-line)" />

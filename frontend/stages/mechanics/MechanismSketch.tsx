@@ -20,7 +20,7 @@ export function MechanismSketch({ given }: { given: FactStage }) {
   const path = typed("lead") ?? typed("diameter") ?? (typed("teeth") && typed("pitch") ? `${typed("teeth")} teeth, ${typed("pitch")}` : null);
   return (
     <Box color="ink" borderWidth="1px" borderColor="line" borderRadius="card" bg="surface" p="1" my="1" data-sketch={mechanism}>
-      <svg viewBox="0 0 400 132" width="100%" role="img" aria-label={`Motor, gear ${gear}, ${mechanism}${load ? `, load ${load}` : ""}`}>
+      <svg viewBox="0 0 400 132" width="100%" style={{ maxWidth: 440 }} role="img" aria-label={`Motor, gear ${gear}, ${mechanism}${load ? `, load ${load}` : ""}`}>
         <Part x={8} label={follows("motor_speed")} below="motor">
           <rect x="0" y="34" width="58" height="40" rx="4" {...LINE} />
           <path d="M58 54h16" {...LINE} strokeWidth={3} />
@@ -46,7 +46,7 @@ export function MechanismSketch({ given }: { given: FactStage }) {
 function Slide({ load, slope, force }: { load: string | null; slope: string | null; force: string | null }) {
   return (
     <Box color="ink" borderWidth="1px" borderColor="line" borderRadius="card" bg="surface" p="1" my="1" data-sketch="slide">
-      <svg viewBox="0 0 400 132" width="100%" role="img" aria-label={`Moving part on its track${load ? `, load ${load}` : ""}`}>
+      <svg viewBox="0 0 400 132" width="100%" style={{ maxWidth: 440 }} role="img" aria-label={`Moving part on its track${load ? `, load ${load}` : ""}`}>
         <Part x={40} middle={150} label={null} below="magnet track">
           <path d="M0 74h320M0 88h320" {...LINE} />
           {Array.from({ length: 13 }, (_, n) => (
