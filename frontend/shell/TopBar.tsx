@@ -13,7 +13,7 @@ const Bar = chakra("header", {
 
 const FinderButton = chakra("button", {
   base: {
-    flex: "0 8 auto",
+    flex: "0 60 auto",
     minW: "24",
     w: "finder",
     gap: "2",
@@ -43,7 +43,7 @@ export function TopBar({ onFind, onShortcuts }: { onFind: () => void; onShortcut
         </Link>
       </Flex>
       {project && (
-        <Text asChild flex="0 8 auto" minW="16" fontSize="small" color="mutedOnTack" maxW="40" truncate title={project.name} hideBelow="lg">
+        <Text asChild flex="0 60 auto" minW="16" fontSize="small" color="mutedOnTack" maxW="40" truncate title={project.name} hideBelow="lg">
           <Link to={`/projects/${project.id}`}>{project.name}</Link>
         </Text>
       )}

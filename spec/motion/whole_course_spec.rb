@@ -8,20 +8,6 @@ RSpec.describe "The whole course of a drive" do
 
   facts = YAML.safe_load_file(Rails.root.join("spec/fixtures/saltgrass_facts.yml"))
 
-  def complete(drive, facts)
-    facts.each do |name, texts|
-      stage = StageFacts.named(name).new(drive.reload)
-      stage.keep(texts)
-      expect([ stage.assessment.missing, stage.assessment.findings.select { |finding| finding.severity != :note }.map(&:headline) ]).to eq([ [], known_cautions(drive.name, name) ])
-      stage.accept if stage.proposals.any? { |line| line.state == "open" }
-    end
-    WriteBatch.prepare(drive, drive.drafts.reload.pluck(:key)).run
-    return if drive.profile.volatile?
-    drive.store
-    drive.restart
-    wait_until("#{drive.name} back") { drive.reload.online? && drive.connection.samples.last.inhibits.zero? }
-  end
-
   # What is so on this machine and is to be said: the lift's load falls without its brake.
   def known_cautions(drive, stage) = drive == "Head lift" && stage == "mechanics" ? [ "The load falls when the power stage goes off" ] : []
 
@@ -45,7 +31,10 @@ RSpec.describe "The whole course of a drive" do
       PaddockProcess.running(rig: Rails.root.join("paddock/rigs/saltgrass.yml").to_s) do |paddock|
         @paddock = paddock
         drive = connect(create_drive(paddock, name))
-        complete(drive, texts)
+        complete(drive, texts) do |stage|
+          cautions = stage.assessment.findings.reject { |finding| finding.severity == :note }.map(&:headline)
+          expect([ stage.assessment.missing, cautions ]).to eq([ [], known_cautions(name, stage.name) ])
+        end
         turn_at_walk(drive)
         expect(Course.new(drive.reload).stages.reject { |stage| %w[connect verify].include?(stage.id) }.map(&:state)).to all(eq("proven").or(eq("findings")))
       end

@@ -31,4 +31,22 @@ module DriveFactory
     wait_until("the bus of #{drive.name}") { drive.connection.samples.last.inhibits.zero? }
     drive.reload
   end
+
+  # From empty to complete facts, all proposals written, stored and in force.
+  # @param facts [Hash{String => Hash}] by stage @yieldparam stage [StageFacts] with its facts kept
+  def complete(drive, facts)
+    facts.each do |name, texts|
+      stage = StageFacts.named(name).new(drive.reload)
+      stage.keep(texts)
+      yield stage if block_given?
+      stage.accept if stage.proposals.any? { |line| line.state == "open" }
+    end
+    WriteBatch.prepare(drive, drive.drafts.reload.pluck(:key)).run
+    unless drive.profile.volatile?
+      drive.store
+      drive.restart
+    end
+    wait_until("#{drive.name} ready") { drive.reload.online? && drive.connection.samples.last.inhibits.zero? }
+    drive
+  end
 end

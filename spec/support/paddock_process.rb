@@ -19,7 +19,7 @@ class PaddockProcess
   end
 
   # @return [Integer] the first of several neighbouring free ports
-  def self.free_row(count = 4)
+  def self.free_row(count = 8)
     100.times do
       base = rand(20_000..30_000)
       (base...base + count).map { |port| TCPServer.new("127.0.0.1", port) }.each(&:close)

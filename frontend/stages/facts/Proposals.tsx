@@ -28,9 +28,9 @@ export function Proposals({ drive, given, unkept }: { drive: Drive; given: FactS
       {given.proposals.length > 0 && (
         <Table mt="1" aria-label="Proposed values" tableLayout="fixed">
           <colgroup>
-            <Box as="col" w="43%" />
-            <Box as="col" w="41%" />
-            <Box as="col" w="16%" />
+            <Box as="col" w="46%" />
+            <Box as="col" w="39%" />
+            <Box as="col" w="15%" />
           </colgroup>
           <thead>
             <tr>
