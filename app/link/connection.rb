@@ -21,6 +21,7 @@ module Link
       @jobs = Jobs.new
       @samples = Samples.new
       @clerk = Clerk.new
+      @writers = Concurrent::AtomicFixnum.new
       @motion = Motion::Control.new(self)
       @live = {}
       @stored = {}
@@ -59,6 +60,14 @@ module Link
     def reread
       ask { |wire| read_values(wire) }
       @clerk.catch_up
+    end
+
+    # While the block runs, values change by Gallop's own hand: they are not read again after each, but once it has ended.
+    def own_writes
+      @writers.increment
+      yield
+    ensure
+      @writers.decrement
     end
 
     # Work for the database that the link's thread must not wait for.
@@ -136,7 +145,7 @@ module Link
     def serve
       @due = now
       until @closing
-        read_values(@wire) if poll_when_due && changed?
+        read_values(@wire) if poll_when_due && @writers.value.zero? && changed?
         job = @jobs.take([ @due - now, 0 ].max)
         job&.run(@wire)
       end

@@ -31,6 +31,16 @@ RSpec.describe WriteBatch do
     expect(Tray.new(drive).unstored).to be_empty
   end
 
+  it "has all values read once when it has ended, and not with every poll" do
+    keys = (1..8).flat_map { |n| [ "moves.position_#{n}", "moves.dwell_#{n}", "moves.speed_#{n}" ] }
+    draft(keys.index_with { 77 })
+    allow(Link::Recorder).to receive(:values_read).and_call_original
+    expect(described_class.prepare(drive, keys).run.confirmed_count).to eq(24)
+    polled = drive.connection.samples.last.at + 0.3
+    wait_until("some polls") { drive.connection.samples.last.at > polled }
+    expect(Link::Recorder).to have_received(:values_read).once
+  end
+
   it "keeps a refused line in the draft, with the drive's reason" do
     commissioned_drive = drive
     draft("motor.pole_pairs" => 4, "ramps.acceleration" => 5000)

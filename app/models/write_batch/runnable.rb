@@ -9,7 +9,7 @@ class WriteBatch
     # @return [WriteBatch] self, in its final state
     def run
       update!(state: "running", message: "")
-      lines.select(&:open?).each_slice(GROUP) { |group| send_group(group) }
+      drive.connection!.own_writes { lines.select(&:open?).each_slice(GROUP) { |group| send_group(group) } }
       finish
     rescue Link::Lost, Link::Offline => e
       interrupt(e.message)
@@ -28,9 +28,9 @@ class WriteBatch
 
     # Puts back what the drive had before, the last line first.
     def undo
-      drive.connection!
+      connection = drive.connection!
       claim
-      lines.select(&:may_have_landed?).reverse_each { |line| put_back(line) }
+      connection.own_writes { lines.select(&:may_have_landed?).reverse_each { |line| put_back(line) } }
       update!(state: "undone", ended_at: Time.current, message: "")
       drive.log("write", "Batch undone", "#{lines.count { |line| line.state == 'undone' }} values are as before.")
       announce

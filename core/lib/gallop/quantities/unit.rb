@@ -9,7 +9,7 @@ module Gallop
       def from_si(value) = (value - offset) / factor
 
       def self.all = UNITS
-      def self.find(text) = BY_SPELLING[normalise(text)]
+      def self.find(text) = BY_SPELLING[text] || BY_SPELLING[normalise(text)]
 
       def self.fetch(text)
         find(text) or raise Unreadable, "“#{text}” is no unit that is known here"

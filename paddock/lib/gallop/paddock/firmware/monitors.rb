@@ -41,6 +41,7 @@ module Gallop
         end
 
         def take_monitor_figures
+          take_terminals
           @under_voltage = setting("supply.under_voltage")
           @over_voltage = setting("supply.over_voltage")
           chopper = @effective["supply.brake_resistor"] == 1 ? setting("supply.chopper_level") : Float::INFINITY

@@ -54,7 +54,7 @@ module Gallop
 
         def speed_reached
           target = stop_kind ? 0.0 : held(@target * @target_step)
-          [ (target - @speed).abs <= of_shaft("speed.window", :speed), @effective["speed.window_time"] ]
+          [ (target - @speed).abs <= @speed_window, @effective["speed.window_time"] ]
         end
 
         def target_reached? = @stage_on && @reached_for > (@reached_time || 0)

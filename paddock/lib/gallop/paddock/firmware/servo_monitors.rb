@@ -22,6 +22,7 @@ module Gallop
 
         def take_servo_monitors
           @standing_time = @effective["speed.threshold_time"] / 1000.0
+          @speed_window = of_shaft("speed.window", :speed)
           @standstill = of_shaft("speed.threshold", :speed)
         end
 

@@ -19,29 +19,45 @@ module Gallop
 
         def terminals? = memory.live.key?("terminals.input_1_function")
 
+        # Taken out of the memory once instead of every millisecond: [reversed, s] of each input, [function, s, reversed, threshold] of each output.
+        def take_terminals
+          return unless terminals?
+          @input_settings = Array.new(axis.inputs.size) { |n| [ @effective["terminals.input_#{n + 1}_polarity"] == 1, @effective["terminals.input_#{n + 1}_debounce"] / 1000.0 ] }
+          @output_settings = Array.new(@output_ages.size) do |n|
+            name = "terminals.output_#{n + 1}"
+            [ @effective["#{name}_function"], @effective["#{name}_delay"] / 1000.0, @effective["#{name}_polarity"] == 1, setting("#{name}_threshold") / 100 ]
+          end
+          @terminal_speed = of_shaft("limits.motor_speed", :speed)
+        end
+
         # Every millisecond.
         def tend_terminals(dt)
-          return unless terminals?
-          axis.inputs.each_with_index { |closed, n| debounce(n, closed, dt) }
-          @outputs = (0..2).sum { |n| output_on?(n, dt) ? 1 << n : 0 }
+          return if @input_settings.nil?
+          closed = axis.inputs
+          n = 0
+          while n < closed.size
+            debounce(n, closed[n], dt)
+            n += 1
+          end
+          @outputs = (output_on?(0, dt) ? 1 : 0) | (output_on?(1, dt) ? 2 : 0) | (output_on?(2, dt) ? 4 : 0)
         end
 
         def debounce(n, closed, dt)
-          on = closed ^ (@effective["terminals.input_#{n + 1}_polarity"] == 1)
+          reversed, time = @input_settings[n]
+          on = closed ^ reversed
           return @input_ages[n] = 0.0 if on == @inputs[n]
           @input_ages[n] += dt
-          @inputs[n] = on if @input_ages[n] * 1000 >= @effective["terminals.input_#{n + 1}_debounce"]
+          @inputs[n] = on if @input_ages[n] >= time
         end
 
         def output_on?(n, dt)
-          function = @effective["terminals.output_#{n + 1}_function"]
+          function, delay, reversed, threshold = @output_settings[n]
           return false if function.zero?
-          @output_ages[n] = condition?(function, n) ? @output_ages[n] + dt : 0.0
-          on = @output_ages[n].positive? && @output_ages[n] * 1000 >= @effective["terminals.output_#{n + 1}_delay"]
-          on ^ (@effective["terminals.output_#{n + 1}_polarity"] == 1)
+          @output_ages[n] = condition?(function, threshold) ? @output_ages[n] + dt : 0.0
+          (@output_ages[n].positive? && @output_ages[n] >= delay) ^ reversed
         end
 
-        def condition?(function, n)
+        def condition?(function, threshold)
           case function
           when 1 then switch_on_permitted?
           when 2 then machine.state == :operation_enabled
@@ -49,12 +65,10 @@ module Gallop
           when 4 then warning?
           when 5 then target_reached?
           when 6 then measured_speed.abs < 0.1
-          when 8 then measured_speed.abs > threshold(n) * of_shaft("limits.motor_speed", :speed)
-          when 9 then Math.sqrt(current_square) > threshold(n) * @rated_current_peak
+          when 8 then measured_speed.abs > threshold * @terminal_speed
+          when 9 then Math.sqrt(current_square) > threshold * @rated_current_peak
           end
         end
-
-        def threshold(n) = setting("terminals.output_#{n + 1}_threshold") / 100
 
         def input_bits
           torque_off = (axis.torque_off_a_closed ? 0x10000 : 0) | (axis.torque_off_b_closed ? 0x20000 : 0)
