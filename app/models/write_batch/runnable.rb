@@ -9,8 +9,10 @@ class WriteBatch
     # @return [WriteBatch] self, in its final state
     def run
       update!(state: "running", message: "")
-      drive.connection!.own_writes { lines.select(&:open?).each_slice(GROUP) { |group| send_group(group) } }
-      finish
+      drive.connection!.own_writes do
+        lines.select(&:open?).each_slice(GROUP) { |group| send_group(group) }
+        finish
+      end
     rescue Link::Lost, Link::Offline => e
       interrupt(e.message)
     rescue StandardError => e # an error of our own must not leave a batch that runs for ever
