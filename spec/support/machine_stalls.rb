@@ -4,9 +4,9 @@
 # which nothing runs: the hypervisor takes the processors away, or memory has to come back from the disk. What fails in such a moment says nothing
 # of Gallop and is run again; what fails on a machine that ran is a failure at once.
 module MachineStalls
-  GAP = 0.15          # s that a process of its own, asleep but for a tick, was kept from running
+  GAP = 0.12          # s that a process of its own, asleep but for a tick, was kept from running
   TICK = 0.02
-  STOLEN = 0.08       # share of the processors' time that the hypervisor took, or that was waited for the disk
+  STOLEN = 0.05       # share of the processors' time that the hypervisor took, or that was waited for the disk
   MOST_ATTEMPTS = 5
   WATCH = <<~RUBY
     $stdout.sync = true
