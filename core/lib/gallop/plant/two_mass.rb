@@ -25,6 +25,10 @@ module Gallop
         @shaft_torque = 0.0
       end
 
+      # The motor's side alone.
+      alias turn_motor_side turn
+      private :turn_motor_side
+
       def turn(torque, dt)
         return super unless coupled
         motor_before = @speed
@@ -58,7 +62,7 @@ module Gallop
         load = @load_torque
         gravity = @gravity
         @load_torque = @gravity = 0.0
-        OneMass.instance_method(:turn).bind_call(self, torque, dt)
+        turn_motor_side(torque, dt)
         @load_torque = load
         @gravity = gravity
       end
