@@ -56,6 +56,12 @@ module Gallop
     # A record is one thing, although it could be taken for a list of its members.
     def listed(result) = result.is_a?(::Array) ? result : [ result ].compact
 
+    # A fact of a length as it was typed, in metres and without the noise of binary fractions. @return [Rational, nil]
+    def exact(key)
+      figure = sheet.asks?(key) ? sheet[key] : nil
+      figure && figure.to_s.to_r * Quantities::Unit.fetch(sheet.field(key).unit).factor.to_s.to_r
+    end
+
     # Yields the given facts in SI when all are there.
     def with(*keys)
       values = keys.map { |key| si(key) }
@@ -78,9 +84,7 @@ module Gallop
     # A fact that one entry of the drive takes over as it is.
     def take_over(key, entry_key, reason = nil, facts: [ key ])
       value = si(key) or return
-      unit = profile.fetch(entry_key).unit
-      figure = unit.empty? ? value : Quantities::Unit.fetch(unit).from_si(value)
-      propose(entry_key, figure, reason || "as given", facts: facts)
+      propose(entry_key, profile.fetch(entry_key).from_si(value), reason || "as given", facts: facts)
     end
 
     # Only what the drive has and can hold is proposed.
@@ -103,7 +107,7 @@ module Gallop
     def acceleration_text(acceleration) = shaft.text(:acceleration, acceleration)
 
     # A figure of the shaft in the unit of an entry. @return [Float]
-    def in_unit_of(entry_key, kind, figure) = Quantities::Unit.fetch(profile.fetch(entry_key).unit).from_si(shaft.real(kind, figure))
-    def of_entry(entry_key, kind, figure) = shaft.reckoned(kind, Quantities::Unit.fetch(profile.fetch(entry_key).unit).to_si(figure))
+    def in_unit_of(entry_key, kind, figure) = profile.fetch(entry_key).from_si(shaft.real(kind, figure))
+    def of_entry(entry_key, kind, figure) = shaft.reckoned(kind, profile.fetch(entry_key).to_si(figure))
   end
 end

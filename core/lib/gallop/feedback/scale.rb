@@ -33,7 +33,6 @@ module Gallop
       private
 
       def pitch = motor&.pair_pitch
-      def exact(key) = sheet.asks?(key) && sheet[key] ? sheet[key].to_s.to_r * Quantities::Unit.fetch(sheet.field(key).unit).factor.to_s.to_r : nil
       def lines_a_turn = pitch && exact("line_pitch") ? pitch / exact("line_pitch") : nil
       def counting_facts = %w[line_pitch step_length].select { |key| sheet.asks?(key) }
 

@@ -30,7 +30,8 @@ module Gallop
 
       def si(key) = sheet.asks?(key) ? super : nil
       def turning? = mechanics.along_a_line? == false
-      def way_text(way) = turning? ? show(way * 180 / Math::PI, "°") : show(way * 1e3, "mm")
+      def way_told(way) = turning? ? [ way * 180 / Math::PI, "°" ] : [ way * 1e3, "mm" ]
+      def way_text(way) = show(*way_told(way))
       # Counts for a metre of the load, or for a radian.
       def counts_a_unit = feedback.counts && mechanics.motor_turns_a_unit ? feedback.counts * mechanics.motor_turns_a_unit : nil
       def in_counts(key) = si(key) && counts_a_unit ? (si(key) * counts_a_unit).round : nil
@@ -47,7 +48,7 @@ module Gallop
 
       def factory_window
         return unless counts_a_unit && factory("position.following_error_window") && si("following").nil?
-        consequence("factory_window", "Following error window as it comes", *(factory("position.following_error_window") / counts_a_unit).then { |way| turning? ? [ way * 180 / Math::PI, "°" ] : [ way * 1e3, "mm" ] }, nil, "At the load.")
+        consequence("factory_window", "Following error window as it comes", *way_told(factory("position.following_error_window") / counts_a_unit), nil, "At the load.")
       end
 
       def travel_turned

@@ -35,16 +35,8 @@ module Gallop
       # Rules name the facts of a gear that is not there.
       def finding(*words, facts: [], **more) = super(*words, facts: facts.select { |key| sheet.asks?(key) }, **more)
 
-      def unit_factor
-        return if feed.nil?
-        consequence("unit_factor", "User units in a pole pair pitch", feed.value.to_f, "", feed.denominator == 1 ? 0 : 6,
-                    feed.exact? ? "#{feed.numerator} to #{feed.denominator}, exact." : "#{feed.numerator} to #{feed.denominator}; relative error #{Kernel.format('%.1e', feed.error.to_f)}.")
-      end
-
-      def propose_feed
-        return if feed.nil?
-        [ propose("mechanics.feed", feed.numerator, "#{sheet['unit']} in a pole pair pitch#{feed.exact? ? ', exact' : ', the nearest whole numbers'}", facts: %w[unit]), propose("mechanics.feed_turns", feed.denominator, "pole pair pitches for it", facts: %w[unit]) ].compact
-      end
+      def feed_turn = "a pole pair pitch"
+      def feed_turns = "pole pair pitches"
     end
   end
 end

@@ -32,12 +32,6 @@ module Gallop
       # @return [Rational, nil] m of travel in one output turn, by the tape
       def measured_travel_a_turn = exact("measured_travel") && sheet["measured_turns"] && exact("measured_travel") / sheet["measured_turns"].to_s.to_r
 
-      # A fact in metres as it was typed, without the noise of binary fractions.
-      def exact(key)
-        figure = sheet[key] or return
-        figure.to_s.to_r * Quantities::Unit.fetch(sheet.field(key).unit).factor.to_s.to_r
-      end
-
       # Metres an output radian; 1 for a rotary load.
       def radius = @radius ||= travel && (linear? ? travel.to_f / (2 * Math::PI) : 1.0)
       def motor = machine&.stage("motor")
@@ -186,9 +180,13 @@ module Gallop
         consequence("rms_torque", "RMS #{shaft.word(:torque)} of the cycle", *told(:torque, duty[:torque]), "Motion takes #{show(duty[:busy], 's')} of #{show(si('cycle_time'), 's')}.")
       end
 
+      # What the feed constant refers to.
+      def feed_turn = "one output turn"
+      def feed_turns = "output turns"
+
       def unit_factor
         return if feed.nil?
-        consequence("unit_factor", "User units in one output turn", feed.value.to_f, "", feed.denominator == 1 ? 0 : 6,
+        consequence("unit_factor", "User units in #{feed_turn}", feed.value.to_f, "", feed.denominator == 1 ? 0 : 6,
                     feed.exact? ? "#{feed.numerator} to #{feed.denominator}, exact." : "#{feed.numerator} to #{feed.denominator}; relative error #{Kernel.format('%.1e', feed.error.to_f)}.")
       end
     end

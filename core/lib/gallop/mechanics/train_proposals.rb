@@ -22,8 +22,8 @@ module Gallop
 
       def propose_feed
         return if feed.nil?
-        reason = feed.exact? ? "#{sheet['unit']} in one output turn, exact" : "#{sheet['unit']} in one output turn, the nearest whole numbers"
-        [ propose("mechanics.feed", feed.numerator, reason, facts: %w[unit]), propose("mechanics.feed_turns", feed.denominator, "output turns for it", facts: %w[unit]) ].compact
+        reason = feed.exact? ? "#{sheet['unit']} in #{feed_turn}, exact" : "#{sheet['unit']} in #{feed_turn}, the nearest whole numbers"
+        [ propose("mechanics.feed", feed.numerator, reason, facts: %w[unit]), propose("mechanics.feed_turns", feed.denominator, "#{feed_turns} for it", facts: %w[unit]) ].compact
       end
 
       def propose_friction

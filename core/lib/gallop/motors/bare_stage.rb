@@ -32,7 +32,7 @@ module Gallop
       def stage_fact(key) = sheet.asks?(key) ? sheet.si(key) : nil
       def shortest_dead_time = stage_fact("turn_off") && stage_fact("turn_off") + stage_fact("driver_difference").to_f
       def safe_dead_time = shortest_dead_time && shortest_dead_time * ROOM
-      def factory_figure(key) = profile.fetch(key).then { |entry| Quantities::Unit.fetch(entry.unit).to_si(entry.figure(entry.default_raw)) }
+      def factory_figure(key) = profile.fetch(key).then { |entry| entry.to_si(entry.figure(entry.default_raw)) }
       def dead_time = stage_fact("dead_time") || [ factory_figure("stage.dead_time"), safe_dead_time.to_f ].max
       def stage_rate = stage_fact("stage_switching") || factory_figure("stage.switching_frequency")
       def described? = sheet.asks?("dead_time")

@@ -42,6 +42,10 @@ module Gallop
         data_type.float? ? (figure / scale.to_f) : (figure.to_r / scale.to_r).round
       end
 
+      # A figure of this entry in SI, and back.
+      def to_si(figure) = unit.empty? ? figure : Quantities::Unit.fetch(unit).to_si(figure)
+      def from_si(figure) = unit.empty? ? figure : Quantities::Unit.fetch(unit).from_si(figure)
+
       def default_raw = text? ? default : raw(default)
 
       def raw_range

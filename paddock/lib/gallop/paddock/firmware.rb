@@ -91,16 +91,16 @@ module Gallop
       def shaft = @shaft ||= Shaft.turning
 
       # A setting of motion as it is in force. @return [Float] SI, of the shaft
-      def of_shaft(key, kind) = shaft.reckoned(kind, in_si(key, setting(key)))
+      def of_shaft(key, kind) = shaft.reckoned(kind, in_si(key))
 
       private
 
-      def in_si(key, figure) = Quantities::Unit.fetch(profile.fetch(key).unit).to_si(figure)
+      def in_si(key) = profile.fetch(key).to_si(setting(key))
 
       # A figure of the shaft as the entry tells it. @return [Integer] raw
       def raw_of(key, kind, figure)
         entry = profile.fetch(key)
-        entry.raw(Quantities::Unit.fetch(entry.unit).from_si(shaft.real(kind, figure)))
+        entry.raw(entry.from_si(shaft.real(kind, figure)))
       end
 
       def housekeeping

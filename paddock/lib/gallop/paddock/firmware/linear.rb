@@ -8,7 +8,7 @@ module Gallop
         private
 
         def take_figures
-          @shaft = Shaft.sliding(in_si("motor.pole_pair_pitch", setting("motor.pole_pair_pitch")))
+          @shaft = Shaft.sliding(in_si("motor.pole_pair_pitch"))
           super
         end
 

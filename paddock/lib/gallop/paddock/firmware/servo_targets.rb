@@ -20,7 +20,7 @@ module Gallop
 
         def take_targets
           @top_speed = [ of_shaft("limits.motor_speed", :speed), of_shaft("ramps.profile_speed_limit", :speed) ].min * setting("envelope.speed") / 100
-          @target_step = shaft.reckoned(:speed, in_si("speed.target", profile.fetch("speed.target").figure(1)))
+          @target_step = shaft.reckoned(:speed, profile.fetch("speed.target").then { |entry| entry.to_si(entry.figure(1)) })
           @cruise = of_shaft("ramps.profile_speed", :speed)
           bound = of_shaft("ramps.highest_acceleration", :acceleration)
           @up = [ of_shaft("ramps.acceleration", :acceleration), bound ].min * setting("envelope.acceleration") / 100
