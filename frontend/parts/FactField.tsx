@@ -42,7 +42,7 @@ export function FactField({ field, text, typing, problem, onType, onCommit, onCh
         {field.choices.length > 0 ? (
           <NativeSelect.Root size="xs">
             <NativeSelect.Field id={id} h="6" bg="surface" borderColor="edge" aria-describedby={`${id}-help`} value={text} onChange={(event) => onChoose(event.target.value)}>
-              <option value="">{field.required ? "choose" : "none"}</option>
+              <option value="">{field.required ? "choose" : "not given"}</option>
               {field.choices.map((choice) => (
                 <option key={choice.id} value={choice.id}>
                   {choice.title}
