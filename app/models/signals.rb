@@ -10,7 +10,7 @@ class Signals
 
   # @return [Array<Gallop::Finding>] none where there is nothing to look at
   def findings
-    return [] unless @drive.profile&.synchronous? && @drive.connection && expected?
+    return [] unless @drive.profile&.servo? && @drive.connection && expected?
     looks = latest_stretch.map { |sample| look(sample) }
     looks.size < 4 ? [] : Gallop::Feedback::Running.new(looks, axis).findings
   end

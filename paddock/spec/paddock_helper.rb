@@ -7,10 +7,10 @@ require "tempfile"
 require "tmpdir"
 require "yaml"
 
-# A stand-in of the demo rig without clock or network: time passes when it is told to.
+# A stand-in of the rigs that ship, without clock or network: time passes when it is told to.
 module Bench
   RIG = File.expand_path("../rigs/saltgrass.yml", __dir__)
-  DATA = YAML.safe_load_file(RIG)
+  DATA = [ RIG, File.expand_path("../rigs/dyehouse.yml", __dir__) ].map { |file| YAML.safe_load_file(file) }.reduce { |data, other| data.merge("drives" => data["drives"] + other["drives"]) }
 
   # What a technician would have written for each demo motor.
   SETTINGS = {
@@ -24,7 +24,11 @@ module Bench
     "Squeegee" => { "motor.rated_current" => 2.5, "motor.rated_torque" => 60, "motor.pole_pair_pitch" => 32, "motor.phase_resistance" => 2.6, "motor.phase_inductance" => 9,
                     "motor.torque_constant" => 24, "motor.peak_current" => 7.5, "motor.rotor_inertia" => 1.6, "limits.motor_speed" => 2000, "limits.current" => 300, "limits.torque" => 300 },
     "Roll tug" => { "motor.rated_current" => 20, "motor.rated_torque" => 2.4, "motor.pole_pairs" => 4, "motor.phase_resistance" => 0.041, "motor.phase_inductance" => 0.095,
-                    "motor.torque_constant" => 0.12, "motor.peak_current" => 55, "limits.motor_speed" => 2400, "limits.current" => 250, "limits.torque" => 230 }
+                    "motor.torque_constant" => 0.12, "motor.peak_current" => 55, "limits.motor_speed" => 2400, "limits.current" => 250, "limits.torque" => 230 },
+    "Dye pump" => { "motor.rated_current" => 8.4, "motor.rated_torque" => 0.75, "motor.phase_resistance" => 0.32, "motor.phase_inductance" => 0.42, "motor.torque_constant" => 0.096,
+                    "motor.peak_current" => 25, "motor.rotor_inertia" => 2.1, "limits.motor_speed" => 4350, "limits.current" => 297, "limits.torque" => 300 },
+    "Doser" => { "motor.rated_current" => 4, "motor.rated_torque" => 3.4, "motor.pole_pairs" => 50, "motor.phase_resistance" => 0.88, "motor.phase_inductance" => 6.3, "motor.torque_constant" => 0.85,
+                 "motor.peak_current" => 4, "limits.motor_speed" => 1200, "limits.current" => 100, "limits.torque" => 100 }
   }.freeze
 
   # @yieldparam drive [Hash] rig entry of the drive, to be changed

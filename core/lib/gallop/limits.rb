@@ -7,6 +7,6 @@ module Gallop
   #   machine.stage("limits").assessment.proposals
   module Limits
     # @param profile [Objects::Profile] @return [Class] of the stage for this kind of drive
-    def self.kind(profile) = profile.synchronous? ? Servo : Frequency
+    def self.kind(profile) = profile.servo? ? Servo : Frequency
   end
 end

@@ -97,7 +97,7 @@ RSpec.describe Gallop::Plant do
     it "lets its flux die away with the rotor time constant once it is switched off" do
       motor = steady(230.94, 50, 0.05)
       before = motor.rotor_flux
-      89.times { motor.open_circuit(150.0, 1e-3) }
+      89.times { motor.open_circuit(0.0, 150.0, 1e-3) }
       expect(motor.rotor_flux / before).to be_within(0.005).of(Math.exp(-0.089 / (0.3735 / 4.2)))
     end
   end

@@ -123,7 +123,7 @@ module Gallop
       def multi_turns = device == "multiturn" && sheet["multi_bits"] ? (2**sheet["multi_bits"] / ratio.to_f) : nil
 
       def start_up
-        return if kind.nil? || !profile.synchronous?
+        return if kind.nil? || !profile.magnets_commutated?
         return statement("start_up", "Ready after power-up", "never", "The drive cannot tell where the magnets are.") if device == "none"
         return statement("start_up", "Ready after power-up", "at once", "The field angle is known within a sixth of an electrical turn, exactly from the first edge on.") if device.match?(/halls/)
         return statement("start_up", "Ready after power-up", "at once", "With the field angle as it was last adjusted.") if kind.commutates

@@ -20,12 +20,12 @@ module Gallop
       def taken = profile.rating.fetch(:feedback)
 
       def feedback_missing
-        return unless device == "none" && profile.synchronous?
+        return unless device == "none" && profile.magnets_commutated?
         finding(:blocker, "feedback_missing", shaft.slides? ? "A linear motor is not moved without feedback here" : "A synchronous motor is not turned without feedback here", "The drive has to know where the magnets are at every moment.", shaft.slides? ? "Give the scale beside the motor." : "Give the device on the motor shaft.", facts: %w[device])
       end
 
       def speed_without_feedback
-        return unless device == "none" && !profile.synchronous?
+        return unless device == "none" && !profile.magnets_commutated?
         slip = motor&.slip_of_rating
         finding(:note, "speed_without_feedback", slip ? "The speed is known within the slip: #{show(slip * 100, '%', 1)} at rated load" : "The speed is known within the slip",
                 "Without feedback the drive knows its frequency alone; slip compensation takes most of the difference away.", facts: %w[device], values: profile["output.slip_compensation"] ? [ "output.slip_compensation" ] : [])
@@ -63,7 +63,7 @@ module Gallop
       end
 
       def behind_a_gear
-        return if kind.nil? || kind.counts.nil? || ratio == 1 || !profile.synchronous?
+        return if kind.nil? || kind.counts.nil? || ratio == 1 || !profile.magnets_commutated?
         finding(:caution, "behind_a_gear", "The device turns #{show(ratio.to_f, nil)} times with each motor turn", "Play and stretch between the two become errors of the field angle. One slipped tooth, and the motor may run away.",
                 "Commutate by a device on the motor shaft; keep this one for the position.", facts: %w[encoder_turns motor_turns])
       end
@@ -82,13 +82,13 @@ module Gallop
       end
 
       def alignment_with_load
-        return unless kind && !kind.commutates && kind.counts && profile.synchronous? && mechanics&.load_comes_down?
+        return unless kind && !kind.commutates && kind.counts && profile.magnets_commutated? && mechanics&.load_comes_down?
         finding(:blocker, "alignment_with_load", "The alignment after power-up moves a load that falls", "The motor is pulled to a known angle with the brake open; until then it holds nothing.",
                 "An absolute device or hall sensors for the start, or a counterweight.", facts: %w[device])
       end
 
       def alignment_needed
-        return unless kind && !kind.commutates && kind.counts && profile.synchronous?
+        return unless kind && !kind.commutates && kind.counts && profile.magnets_commutated?
         finding(:note, "alignment_needed", "After each power-up the motor moves before it is ready", "The device does not tell where the magnets are.", "Keep the way free by half an electrical turn, or add hall sensors.", facts: %w[device])
       end
 

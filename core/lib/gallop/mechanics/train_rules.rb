@@ -124,13 +124,13 @@ module Gallop
 
       # Of the motor and the drive, whichever is smaller.
       def motor_peak_torque
-        return unless motor && profile.synchronous?
+        return unless motor && profile.servo?
         motor.si("torque_constant") && motor.si("peak_current") && [ motor.si("peak_current"), rating(:peak_current) ].min * motor.si("torque_constant")
       end
 
       def rated_torque
         return unless motor
-        profile.synchronous? ? motor.si("rated_torque") : motor.si("rated_power") && motor.si("rated_speed") && motor.si("rated_power") / motor.si("rated_speed")
+        profile.servo? ? motor.si("rated_torque") : motor.si("rated_power") && motor.si("rated_speed") && motor.si("rated_power") / motor.si("rated_speed")
       end
     end
   end

@@ -9,7 +9,7 @@ module Gallop
     #   profile.at_version("1.0.0").missing_functions   # => [ "Notch filters", … ]
     class Profile
       STORED_OFFSET = 0x8000 # a stored value is read at its register + this
-      FAMILIES = %w[haflinger shire fjord camargue].freeze
+      FAMILIES = %w[haflinger shire fjord camargue exmoor konik].freeze
 
       attr_reader :family, :title, :motor_kind, :rating, :groups, :entries, :faults, :firmware, :version, :product_code, :speed_command,
                   :functions, :restores, :feedback_terminals
@@ -72,8 +72,10 @@ module Gallop
       def live = @live ||= entries.select(&:live).sort_by(&:register)
       def fault(code) = faults[code] || Fault.unknown(code)
 
-      # Whether the motor has magnets, turning or along a line.
-      def synchronous? = motor_kind != :induction
+      # Whether the speed is held by a loop over a measured one, and the torque by a current.
+      def servo? = motor_kind != :induction
+      # Whether the drive has to know where the magnets are: those of a motor with brushes commutate it themselves.
+      def magnets_commutated? = servo? && motor_kind != :brushed
       # Whether it moves along a line, by a linear motor.
       def slides? = motor_kind == :linear
 

@@ -26,7 +26,7 @@ module Gallop
         @pole_pairs = pole_pairs
         @psi_alpha = @psi_beta = 0.0
         self.temperature = REFERENCE_TEMPERATURE
-        open_circuit(0.0, 0.0)
+        open_circuit(0.0, 0.0, 0.0)
       end
 
       # @param temperature [Float] K, taken for stator and rotor alike
@@ -57,7 +57,7 @@ module Gallop
       end
 
       # The stage is off: no stator current, the rotor flux dies away with its own time constant.
-      def open_circuit(speed, dt)
+      def open_circuit(_angle, speed, dt)
         @i_alpha = @i_beta = @copper_loss = @electrical_power = @torque = 0.0
         return if @psi_alpha.zero? && @psi_beta.zero?
         decay = Math.exp(-@rate * dt)

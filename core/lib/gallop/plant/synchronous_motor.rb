@@ -6,7 +6,7 @@ module Gallop
     #
     #   v_d = R i_d + L_d di_d/dt − ω L_q i_q
     #   v_q = R i_q + L_q di_q/dt + ω (L_d i_d + ψ)
-    #   T   = 1.5 p (ψ i_q + (L_d − L_q) i_d i_q)
+    #   T   = m/2 p (ψ i_q + (L_d − L_q) i_d i_q)   with m phases
     #
     # advanced by the implicit trapezoidal rule, which is stable and second-order at any speed for the voltage held over a step.
     # Angles and speeds handed in are mechanical; α is the axis of phase U.
@@ -16,7 +16,8 @@ module Gallop
       # @param resistance [Float] Ω a phase at 20 °C, @param inductance_d, inductance_q [Float] H a phase
       # @param flux [Float] Wb, peak linkage of one phase, @param pole_pairs [Integer]
       # @param magnet_offset [Float] electrical angle (rad) between the shaft's zero and the magnet axis
-      def initialize(resistance:, inductance_d:, inductance_q:, flux:, pole_pairs:, magnet_offset: 0.0)
+      # @param phases [Integer] 3, or 2 at right angles
+      def initialize(resistance:, inductance_d:, inductance_q:, flux:, pole_pairs:, magnet_offset: 0.0, phases: 3)
         @cold_resistance = resistance.to_f
         @resistance = @cold_resistance
         @l_d = inductance_d.to_f
@@ -24,8 +25,9 @@ module Gallop
         @flux = flux.to_f
         @pole_pairs = pole_pairs
         @magnet_offset = magnet_offset.to_f
-        @torque_factor = 1.5 * pole_pairs
-        open_circuit(0.0, 0.0)
+        @power_factor = phases / 2.0
+        @torque_factor = @power_factor * pole_pairs
+        open_circuit(0.0, 0.0, 0.0)
       end
 
       # @param temperature [Float] K of the winding
@@ -57,8 +59,8 @@ module Gallop
         @i_q = i_q = ((1 + a) * right_q - e * right_d) * inverse
         @i_alpha = cos * i_d - sin * i_q
         @i_beta = sin * i_d + cos * i_q
-        @copper_loss = 1.5 * @resistance * (i_d * i_d + i_q * i_q)
-        @electrical_power = 1.5 * (v_d * i_d + v_q * i_q)
+        @copper_loss = @power_factor * @resistance * (i_d * i_d + i_q * i_q)
+        @electrical_power = @power_factor * (v_d * i_d + v_q * i_q)
         @torque = @torque_factor * (@flux + (@l_d - @l_q) * i_d) * i_q
       end
 
@@ -74,7 +76,7 @@ module Gallop
 
       # The power stage is off. The free-wheeling diodes end the currents within a fraction of a millisecond; the energy is
       # small against the bus and is left out. The shaft is dragged by nothing.
-      def open_circuit(_speed, _dt)
+      def open_circuit(_angle, _speed, _dt)
         @i_d = @i_q = @i_alpha = @i_beta = @copper_loss = @electrical_power = 0.0
         @torque = 0.0
       end

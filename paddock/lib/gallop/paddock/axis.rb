@@ -63,10 +63,10 @@ module Gallop
 
       # The power stage is off for dt.
       def coast(dt)
-        @motor.open_circuit(@mechanics.speed, dt)
+        @motor.open_circuit(@mechanics.angle, @mechanics.speed, dt)
         return turn_by_hand(dt) if @hand_holds
         @mechanics.outside_torque = @hand_torque
-        @mechanics.turn(0.0, dt)
+        @mechanics.turn(@motor.torque, dt)
         pass(dt)
       end
 
@@ -98,6 +98,8 @@ module Gallop
       # What the current sensors see: the currents of the motor, on the wires as they are connected.
       def read_currents = @sensor.read(@motor.i_alpha, @phases_exchanged ? -@motor.i_beta : @motor.i_beta)
 
+      # What can be measured between the wires of a motor with brushes while the power stage is off. @return [Float] V
+      def open_voltage = (@phases_exchanged ? -1 : 1) * (@phase_open ? 0.0 : @motor.open_voltage(@mechanics.speed))
 
       # Every millisecond: the brake follows its coil, and the losses gathered since the last call turn into temperature.
       def tend

@@ -53,7 +53,7 @@ module Gallop
         @drives = drives.each_with_index.map do |drive, index|
           place = "#{source}: drives[#{index}]"
           profile = Objects::Profile.load(drive["family"])
-          motor = { synchronous: Schema::SYNCHRONOUS, linear: Schema::LINEAR, induction: Schema::INDUCTION }.fetch(profile.motor_kind)
+          motor = Schema::MOTORS.fetch(profile.motor_kind)
           mechanics = profile.slides? ? Schema::SLIDE : Schema::MECHANICS
           supply = profile.rating.key?(:bus_voltage) ? Schema::BATTERY : Schema::SUPPLY
           checked = drive.merge("motor" => motor.check(drive["motor"], "#{place}.motor"), "mechanics" => mechanics.check(drive["mechanics"], "#{place}.mechanics"), "supply" => supply.check(drive["supply"], "#{place}.supply"))
@@ -71,9 +71,9 @@ module Gallop
       end
 
       def check_feedback(drive, place)
-        needed = drive["family"] != "shire"
-        raise Faulty, "#{place}.feedback: a servo needs feedback" if needed && drive["feedback"].nil?
-        raise Faulty, "#{place}.feedback: a Shire has no input for feedback" if !needed && drive["feedback"]
+        profile = Objects::Profile.load(drive["family"])
+        raise Faulty, "#{place}.feedback: a servo needs feedback" if profile.magnets_commutated? && drive["feedback"].nil?
+        raise Faulty, "#{place}.feedback: a Shire has no input for feedback" if drive["family"] == "shire" && drive["feedback"]
       end
     end
   end

@@ -8,7 +8,8 @@ module Gallop
       attr_reader :name, :flash, :axis, :firmware, :memory, :nameplate, :simulated_time
       attr_accessor :cable_plugged
 
-      FIRMWARE = { "haflinger" => Firmware::Servo, "shire" => Firmware::Frequency, "fjord" => Firmware::LowVoltage, "camargue" => Firmware::Linear }.freeze
+      FIRMWARE = { "haflinger" => Firmware::Servo, "shire" => Firmware::Frequency, "fjord" => Firmware::LowVoltage, "camargue" => Firmware::Linear,
+                   "exmoor" => Firmware::Brushed, "konik" => Firmware::Stepper }.freeze
 
       # @param electronics_voltage [Float] V of the bus at which the electronics start; they die at 60 % of it
       # @param flash [Flash] the program memory; its version decides which dictionary the drive has

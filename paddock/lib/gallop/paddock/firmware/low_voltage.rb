@@ -6,6 +6,8 @@ module Gallop
       # Fjord: commutated by three hall sensors. The angle is known to a sixth of an electrical turn, the speed by the time between edges;
       # there is no positioning.
       class LowVoltage < Servo
+        include OnBattery
+
         LONGEST_EDGE = 0.5 # s without an edge, after which the shaft counts as standing
 
         private
@@ -32,15 +34,6 @@ module Gallop
             @last_count = @count
           end
           @speed += @speed_filter * (@edge_speed - @speed)
-        end
-
-        def take_position_targets = @positioning = false
-
-        def family_figures
-          super.merge(
-            "feedback.halls" => -> { axis.encoder.halls(axis.mechanics.angle) }, "feedback.count" => -> { wrapped(@count) },
-            "battery.voltage" => -> { milli(axis.bus.voltage / @effective["battery.cells"]) }
-          )
         end
       end
     end

@@ -8,6 +8,7 @@ module Gallop
         include ServoMonitors
         include ServoFigures
         include ServoTargets
+        include Aligning
 
         RATE = 16_000
         DT = 1.0 / RATE
@@ -19,9 +20,10 @@ module Gallop
         def step
           axis = @axis
           axis.read_currents
-          @count = @direction * axis.encoder.read(axis.mechanics.angle)
+          @count = read_count
           measure_speed if @tick.even?
           return axis.coast(DT) unless @stage_on
+          return align if @aligning
           demand if (@tick & 3).zero?
           control_speed if @tick.even?
           control_current
@@ -35,11 +37,18 @@ module Gallop
           @ramp = Control::SpeedRamp.new
           @path = Control::PositionProfile.new
           @v_alpha = @v_beta = @torque = @speed = @display_speed = @wanted_speed = 0.0
-          @count = @last_count = axis.encoder.read(axis.mechanics.angle)
+          start_feedback
           @current_square = 0.0
           start_targets
           start_servo_monitors
         end
+
+        def start_feedback
+          start_alignment
+          @count = @last_count = axis.encoder.read(axis.mechanics.angle) - @origin
+        end
+
+        def read_count = @direction * (@axis.encoder.read(@axis.mechanics.angle) - @origin)
 
         def take_figures
           take_monitor_figures
@@ -48,7 +57,7 @@ module Gallop
           @radians = Plant::TWO_PI / @counts
           @pole_pairs = pole_pairs_set
           @electrical = @radians * @pole_pairs
-          @offset = setting("feedback.commutation_offset") * Math::PI / 180
+          @offset = @found || offset_set
           @speed_filter = 1 - Math.exp(-Plant::TWO_PI * setting("feedback.speed_filter") * SPEED_DT)
           @torque_constant = of_shaft("motor.torque_constant", :torque_constant)
           take_torque_filter
@@ -59,6 +68,7 @@ module Gallop
         end
 
         def pole_pairs_set = @effective["motor.pole_pairs"]
+        def offset_set = setting("feedback.commutation_offset") * Math::PI / 180
 
         def take_torque_filter
           corner = @effective.fetch("filters.torque_low_pass", 0)
@@ -66,15 +76,20 @@ module Gallop
         end
 
         def tune_loops
-          resistance = setting("motor.phase_resistance")
-          inductance = setting("motor.phase_inductance") / 1000
           @bandwidth = setting("current_loop.bandwidth") * Plant::TWO_PI
-          @current.tune(resistance: resistance, inductance: inductance, bandwidth: @bandwidth, dt: DT,
-                        flux: @torque_constant / (1.5 * SQRT2 * @pole_pairs))
+          tune_current
           @speed_loop.tune(gain: setting("speed_loop.gain") * shaft.radius**2, integral_time: setting("speed_loop.integral_time") / 1000, dt: SPEED_DT)
           inertia = of_shaft("motor.rotor_inertia", :inertia) + of_shaft("speed_loop.load_inertia", :inertia)
           @feed_forward = setting("speed_loop.acceleration_feed_forward") / 100 * inertia
         end
+
+        def tune_current
+          @current.tune(resistance: setting("motor.phase_resistance"), inductance: setting("motor.phase_inductance") / 1000, bandwidth: @bandwidth, dt: DT, flux: flux_set)
+        end
+
+        # ψ = K_t/(1.5·√2·p) with K_t for an ampere rms
+        def flux_set = @torque_constant / (1.5 * SQRT2 * @pole_pairs)
+        def voltage_limit = @axis.voltage_limit
 
         def take_limits
           current = [ setting("limits.current") / 100 * setting("motor.rated_current"), setting("motor.peak_current"),
@@ -85,6 +100,11 @@ module Gallop
 
         def begin_operation
           @enables += 1
+          begin_loops
+          begin_alignment
+        end
+
+        def begin_loops
           @current.reset
           @speed_loop.reset
           @ramp.reset(@speed)
@@ -95,6 +115,7 @@ module Gallop
 
         def release_loops
           @current.reset
+          @aligning = false
           @torque = @wanted_speed = 0.0
           @ramp.reset(0.0)
           @v_alpha = @v_beta = 0.0
@@ -120,7 +141,7 @@ module Gallop
           @axis.drive(@v_alpha, @v_beta, DT)
           current = @current
           current.step(0.0, @torque * SQRT2 / @torque_constant, sensor.i_alpha, sensor.i_beta,
-                       electrical_angle, @speed * @pole_pairs, @axis.voltage_limit)
+                       electrical_angle, @speed * @pole_pairs, voltage_limit)
           @v_alpha = current.v_alpha
           @v_beta = current.v_beta
           @current_square = current.i_d * current.i_d + current.i_q * current.i_q

@@ -34,7 +34,7 @@ module Gallop
 
         def observe_family(dt)
           if idle?
-            @count = @last_count = @direction * axis.encoder.read(axis.mechanics.angle)
+            @count = @last_count = read_count
             @speed = 0.0
           end
           @display_speed += DISPLAY_FILTER * (@speed - @display_speed)

@@ -28,7 +28,7 @@ module Gallop
 
         def watch_family(dt)
           watch_standstill(dt)
-          return trip(FEEDBACK_LOST, Stopping::COAST) if @effective["monitors.feedback"] == 1 && !axis.encoder.powered
+          return trip(FEEDBACK_LOST, Stopping::COAST) if @effective["monitors.feedback"] == 1 && feedback_lost?
           return unless @stage_on
           return trip(Monitors::OVER_SPEED) if @speed.abs > @over_speed
           watch_following_error(dt)
@@ -56,7 +56,8 @@ module Gallop
           trip(COMMUTATION, Stopping::COAST) if @runaway_for > RUNAWAY_TIME
         end
 
-        def family_reset_permitted? = @fault_code != FEEDBACK_LOST || axis.encoder.powered
+        def feedback_lost? = axis.encoder.nil? || !axis.encoder.powered
+        def family_reset_permitted? = @fault_code != FEEDBACK_LOST || !feedback_lost?
       end
     end
   end

@@ -48,10 +48,16 @@ module Gallop
 
         def motor
           given = figures("motor").except(:thermal_resistance, :thermal_time)
-          return Plant::InductionMotor.new(**given) unless @profile.synchronous?
-          given = turned(given) if @profile.slides?
-          Plant::SynchronousMotor.new(**given, magnet_offset: radians(given[:magnet_offset]))
+          case @profile.motor_kind
+          when :induction then Plant::InductionMotor.new(**given)
+          when :brushed then Plant::BrushedMotor.new(**given)
+          when :stepper then Plant::StepperMotor.new(**magnets(given))
+          when :linear then Plant::SynchronousMotor.new(**magnets(turned(given)))
+          else Plant::SynchronousMotor.new(**magnets(given))
+          end
         end
+
+        def magnets(given) = given.merge(magnet_offset: radians(given[:magnet_offset]))
 
         # ψ = K_t/(1.5·√2·p) with K_t for an ampere rms, and one pole pair.
         def turned(given)
@@ -63,7 +69,7 @@ module Gallop
           Plant::BatteryBus.new(**figures("supply").except(:electronics_voltage))
         end
 
-        def sensor = Plant::CurrentSensor.new(**figures("sensor"), seed: @drive["serial"] & 0x7fffffff)
+        def sensor = (@profile.motor_kind == :stepper ? Plant::TwoPhaseSensor : Plant::CurrentSensor).new(**figures("sensor"), seed: @drive["serial"] & 0x7fffffff)
 
         def encoder
           return if @drive["feedback"].nil?

@@ -95,6 +95,13 @@ module Gallop
           resistance: figure(0.001..1000.0), inductance_d: figure(1e-6..10.0), inductance_q: figure(1e-6..10.0), force_constant: figure(0.01..1e5), pole_pair_pitch: figure(1e-3..2.0),
           magnet_offset: figure(-360.0..360.0, default: 0.0), thermal_resistance: figure(0.001..100.0), thermal_time: figure(0.1..36_000.0)
         )
+        # Between its two wires.
+        BRUSHED = define(resistance: figure(0.001..1000.0), inductance: figure(1e-6..10.0), constant: figure(1e-4..50.0), thermal_resistance: figure(0.001..100.0), thermal_time: figure(0.1..36_000.0))
+        # Of one phase; as many pole pairs as the rotor has teeth.
+        STEPPER = define(
+          resistance: figure(0.001..1000.0), inductance: figure(1e-6..10.0), flux: figure(1e-4..50.0), pole_pairs: whole(1..250), detent_torque: figure(0.0..10.0, default: 0.0),
+          magnet_offset: figure(-360.0..360.0, default: 0.0), thermal_resistance: figure(0.001..100.0), thermal_time: figure(0.1..36_000.0)
+        )
         SLIDE = define(
           mass: figure(1e-3..1e5), motor_mass: figure(1e-3..1e5, default: nil), coulomb: figure(0.0..1e6, default: 0.0), viscous: figure(0.0..1e6, default: 0.0),
           breakaway: figure(0.0..1e6, default: nil), load_force: figure(0.0..1e6, default: 0.0), gravity: figure(-1e6..1e6, default: 0.0)
@@ -131,6 +138,7 @@ module Gallop
           heat_sink: part(HEAT_SINK), boot_time: figure(0.0..60.0, default: 1.2), ambient: figure(-40.0..80.0, default: 25.0),
           firmware: Rule.new(kind: :version, default: nil), nameplate: Rule.new(kind: :plate, default: {})
         )
+        MOTORS = { synchronous: SYNCHRONOUS, linear: LINEAR, induction: INDUCTION, brushed: BRUSHED, stepper: STEPPER }.freeze
         RIG = define(name: text, drives: Rule.new(kind: :list, schema: DRIVE))
       end
     end

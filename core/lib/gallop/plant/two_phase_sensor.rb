@@ -1,0 +1,13 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Plant
+    # Current channels of two phases at right angles, with the same errors as those of CurrentSensor: its u and v are the phases A and B.
+    class TwoPhaseSensor < CurrentSensor
+      def read(i_alpha, i_beta)
+        @i_alpha = @i_u = sample(@gain_u * i_alpha + @offset_u)
+        @i_beta = @i_v = sample(@gain_v * i_beta + @offset_v)
+      end
+    end
+  end
+end

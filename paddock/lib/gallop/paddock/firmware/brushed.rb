@@ -1,0 +1,102 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Paddock
+    class Firmware
+      # Exmoor: one current that makes the torque of a motor with brushes, between the legs V and W. The speed is that of an encoder where one
+      # is set, else it is worked out from the back-EMF, as exactly as the resistance is known:
+      #
+      #   e = u − R i − L di/dt = k ω
+      class Brushed < Servo
+        include OnBattery
+
+        BY_COUNT = 1         # of feedback.kind
+        VOLTAGE_USE = 0.95   # of the bus
+        WIRE_OPEN = 0xFF20
+        NOTHING = 0.01       # of the rated current: less than any motor takes to turn
+        OPEN_TIME = 0.3      # s
+        SQRT3 = Math.sqrt(3)
+
+        private
+
+        def start_loops
+          super
+          @current = Control::ArmatureLoop.new
+          @voltage = @applied = @last_current = @mean_current = @open_for = 0.0
+        end
+
+        # Nothing is to be aligned; an encoder, where there is one, counts from here.
+        def start_feedback
+          @aligned = true
+          @origin = axis.encoder ? axis.encoder.read(axis.mechanics.angle) : 0
+          @count = @last_count = 0
+        end
+
+        def take_figures
+          @by_count = @effective["feedback.kind"] == BY_COUNT
+          @resistance = setting("motor.phase_resistance")
+          @inductance = setting("motor.phase_inductance") / 1000
+          super
+        end
+
+        def pole_pairs_set = 1
+        def offset_set = 0.0
+        def tune_current = @current.tune(resistance: @resistance, inductance: @inductance, bandwidth: @bandwidth, dt: DT)
+        def read_count = @by_count && axis.encoder ? super : 0
+        def feedback_lost? = @by_count && super
+
+        def begin_loops
+          super
+          @voltage = @speed * @torque_constant
+          @current.reset(@voltage)
+          @applied = 2 * @voltage
+          @last_current = 0.0
+        end
+
+        def release_loops
+          super
+          @voltage = @applied = @open_for = 0.0
+        end
+
+        def measure_speed
+          return super if @by_count
+          @speed += @speed_filter * (back_emf / @torque_constant - @speed)
+        end
+
+        # Over the last two periods of the current loop; with the power stage off it is there to be measured.
+        def back_emf
+          return axis.open_voltage unless @stage_on
+          current = axis.sensor.i_v
+          emf = 0.5 * @applied - 0.5 * @resistance * (current + @last_current) - @inductance * (current - @last_current) / SPEED_DT
+          @last_current = current
+          @applied = 0.0
+          emf
+        end
+
+        def control_current
+          @axis.drive(0.0, @voltage / SQRT3, DT)
+          @applied += @voltage
+          current = @axis.sensor.i_v
+          @voltage = @current.step(@torque / @torque_constant, current, @axis.bus.voltage * VOLTAGE_USE)
+          @current_square = 2 * current * current
+          trip(Monitors::OVER_CURRENT, Stopping::COAST) if @current_square > @over_current_square
+        end
+
+        def torque_current = @stage_on ? @current.current : 0.0
+
+        def watch_family(dt)
+          super
+          watch_wires(dt)
+        end
+
+        # A motor that is to turn takes some current; without any its back-EMF looks like the voltage that is put out.
+        def watch_wires(dt)
+          @mean_current += 0.02 * (torque_current - @mean_current)
+          none = @stage_on && @wanted_speed.abs > @standstill && @mean_current.abs < NOTHING * setting("motor.rated_current")
+          @open_for = none ? @open_for + dt : 0.0
+          trip(WIRE_OPEN, Stopping::COAST) if @open_for > OPEN_TIME
+        end
+      end
+    end
+  end
+end
