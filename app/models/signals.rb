@@ -10,7 +10,7 @@ class Signals
 
   # @return [Array<Gallop::Finding>] none where there is nothing to look at
   def findings
-    return [] unless @drive.profile&.servo? && @drive.connection && expected?
+    return [] unless @drive.profile&.servo? && @drive.connection && expected? && @drive.counts?
     looks = latest_stretch.map { |sample| look(sample) }
     looks.size < 4 ? [] : Gallop::Feedback::Running.new(looks, axis).findings
   end
@@ -43,7 +43,7 @@ class Signals
     mechanics = machine.stage("mechanics")
     Gallop::Feedback::Running::Axis.new(
       counts: values["feedback.counts_per_turn"], pole_pairs: @drive.pole_pairs, rated_current: figure("motor.rated_current"), torque_constant: torque_constant(machine.stage("motor").shaft), shaft: machine.stage("motor").shaft,
-      brake: values["brake.fitted"] == 1, gravity: mechanics.torque_of_gravity.to_f, friction: mechanics.torque_of_friction.to_f,
+      wires: @drive.profile.motor_wires, brake: values["brake.fitted"] == 1, gravity: mechanics.torque_of_gravity.to_f, friction: mechanics.torque_of_friction.to_f,
       incremental: machine.stage("feedback").sheet["device"].to_s.start_with?("incremental"), turned_by_hand: @drive.proofs.where(kind: Proving::HandTurn::KIND).order(:taken_at).last&.verdict
     )
   end

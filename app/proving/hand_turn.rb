@@ -40,7 +40,7 @@ module Proving
     def connection = @drive.connection!
 
     def refuse_without_feedback
-      raise Undecided, "#{@drive.name} has no feedback to look at." unless connection.profile["feedback.counts_per_turn"]
+      raise Undecided, "#{@drive.name} has no feedback to look at." unless connection && @drive.counts?
     end
 
     def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)

@@ -15,7 +15,8 @@ class DriveSerializer < ApplicationSerializer
   field(:read_at, "string | null") { |drive| drive.read_at&.iso8601(3) }
   field(:link, "LinkState") { |drive| LinkStateSerializer.new(drive).to_h }
   field(:stages, "Stage[]") { |drive| StageSerializer.new(Course.new(drive).stages).to_h }
-  field(:counts_per_turn, "number | null") { |drive| drive.live_values["feedback.counts_per_turn"] }
+  field(:counts_per_turn, "number | null") { |drive| drive.profile && drive.counts? ? drive.live_values["feedback.counts_per_turn"] : nil }
+  field(:halls, "boolean") { |drive| drive.profile && drive.halls? || false }
   field(:live_entries, "LiveEntry[]") { |drive| LiveEntrySerializer.new(drive.profile&.live.to_a).to_h }
   field(:speed_unit, "string") { |drive| drive.profile&.speed_unit || "rpm" }
   field(:slides, "boolean") { |drive| drive.profile&.slides? || false }

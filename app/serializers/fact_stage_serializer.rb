@@ -3,7 +3,7 @@
 # A stage of facts: fields with what was typed, and all that follows.
 class FactStageSerializer < ApplicationSerializer
   field(:stage, "string", &:name)
-  field(:kind, "'synchronous' | 'linear' | 'induction'") { |stage| stage.drive.profile.motor_kind.to_s }
+  field(:kind, "'synchronous' | 'linear' | 'induction' | 'brushed' | 'stepper'") { |stage| stage.drive.profile.motor_kind.to_s }
   field(:blocked, "boolean", &:blocked?)
   field(:missing, "string[]") { |stage| stage.assessment.missing }
   typelize fields: "Fact[]"

@@ -29,6 +29,7 @@ export interface PanelDrive {
   /** how far it went, and whether along a line */
   way: number;
   slides: boolean;
+  motor_wires: number;
   units: { speed: string; torque: string; way: string };
   bus_voltage: number;
   winding_temperature: number;
@@ -103,7 +104,7 @@ export function PaddockDrive({ drive }: { drive: PanelDrive }) {
           {drive.brake && (
             <Throw label={`Holding brake, ${drive.brake.open ? "open" : "closed"}`} on={!drive.brake.lifted} words={["Lift by hand", "Let go"]} states={[drive.brake.powered ? "has current" : "no current", "lifted by hand"]} onThrow={(held) => set.mutate({ brake_lifted: !held })} />
           )}
-          <WiringFaults wiring={drive.wiring} onSet={(changes) => set.mutate(changes)} />
+          <WiringFaults wiring={drive.wiring} wires={drive.motor_wires} onSet={(changes) => set.mutate(changes)} />
         </Box>
         <Nameplate lines={drive.nameplate} />
       </Grid>

@@ -26,15 +26,22 @@ const LABELS: Record<Exclude<keyof Wiring, "hall_order">, string> = {
 const HALL_ORDERS = ["A B C, as it should", "B C A", "C A B", "B A C", "A C B", "C B A"];
 
 /** Mistakes that can be made at the machine, to see how they show. */
-export function WiringFaults({ wiring, onSet }: { wiring: Wiring; onSet: (changes: Record<string, boolean | number>) => void }) {
+/** Words for a motor of two wires, which has brushes, and of two phases with four. */
+const OF_OTHERS: Record<number, Partial<typeof LABELS>> = {
+  2: { phases_exchanged: "The two motor wires exchanged", phase_open: "A motor wire not connected" },
+  4: { phases_exchanged: "Wires of motor phase B exchanged", phase_open: "Motor phase A not connected" },
+};
+
+export function WiringFaults({ wiring, wires, onSet }: { wiring: Wiring; wires: number; onSet: (changes: Record<string, boolean | number>) => void }) {
+  const labels = { ...LABELS, ...OF_OTHERS[wires] };
   const keys = (Object.keys(LABELS) as (keyof typeof LABELS)[]).filter((key) => wiring[key] !== null);
   return (
     <>
       <GroupHead>Wiring faults</GroupHead>
       {keys.map((key) => (
         <Flex key={key} justify="space-between" align="center" gap="2" py="1" borderBottomWidth="1px" borderColor="line">
-          <Text color={wiring[key] ? "fault" : undefined}>{LABELS[key]}</Text>
-          <Segment type="button" aria-pressed={wiring[key] === true} aria-label={`${LABELS[key]}: ${wiring[key] ? "made" : "make"}`} onClick={() => onSet({ [key]: !wiring[key] })}>
+          <Text color={wiring[key] ? "fault" : undefined}>{labels[key]}</Text>
+          <Segment type="button" aria-pressed={wiring[key] === true} aria-label={`${labels[key]}: ${wiring[key] ? "made" : "make"}`} onClick={() => onSet({ [key]: !wiring[key] })}>
             {wiring[key] ? "made" : "make"}
           </Segment>
         </Flex>

@@ -38,6 +38,14 @@ RSpec.describe "The commands" do
     occupant&.close
   end
 
+  it "say in one line what is wrong with a rig that the demo shall run" do
+    { "nowhere.yml" => /cannot be read/, "package.json" => /no rig file/ }.each do |file, message|
+      output, status = run("bin/demo", "--rig", file)
+      expect([ status.exitstatus, output.lines.size ]).to eq([ 1, 1 ]), output
+      expect(output).to match(message)
+    end
+  end
+
   it "refuse a second server process with the reason" do
     output, status = Open3.capture2e({ "WEB_CONCURRENCY" => "2", "RAILS_ENV" => "test" }, "bin/rails", "runner", "1", chdir: Rails.root.to_s)
     expect(status).not_to be_success

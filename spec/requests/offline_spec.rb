@@ -44,7 +44,7 @@ RSpec.describe "Offline work" do
   end
 
   it "lists the families, and refuses one that there is not" do
-    expect(api(:get, "/profiles").pluck("family")).to eq(%w[haflinger shire fjord camargue])
+    expect(api(:get, "/profiles").pluck("family")).to eq(%w[haflinger shire fjord camargue exmoor konik])
     add(family: "shetland")
     expect([ response.status, message ]).to match([ 400, /none of haflinger, shire, fjord/ ])
     expect(Drive.count).to eq(0)

@@ -18,6 +18,6 @@ module Gallop
       typed.transform_keys(&:to_s)["plate"] == "none" && Unknown.possible?(profile) ? Unknown : KINDS.fetch(profile.motor_kind)
     end
 
-    KINDS = { synchronous: Synchronous, linear: Linear, induction: Induction }.freeze
+    KINDS = { synchronous: Synchronous, linear: Linear, induction: Induction, brushed: Brushed, stepper: Stepper }.freeze
   end
 end

@@ -4,7 +4,7 @@ require_relative "../core_helper"
 
 # The dictionaries as a technician, a controller and a file need them: nothing without meaning, nothing that contradicts itself.
 RSpec.describe Gallop::Objects::Profile do
-  SIZES = { "haflinger" => 340..400, "shire" => 290..340, "fjord" => 140..180, "camargue" => 340..400 }.freeze
+  SIZES = { "haflinger" => 340..400, "shire" => 290..340, "fjord" => 140..180, "camargue" => 340..400, "exmoor" => 140..180, "konik" => 340..400 }.freeze
   PLAIN_UNITS = [ "", "counts", "turns", "V/A", "V/A·s", "N·m·s/rad", "N·s/m" ].freeze
 
   described_class::FAMILIES.each do |family|

@@ -3,7 +3,7 @@ import type { ReactNode } from "react";
 import type { Drive } from "../../api/types";
 import { useLive } from "../../live/useLive";
 import { Card, Meta } from "../../parts/Card";
-import { figure } from "../../parts/format";
+import { figure, withUnit } from "../../parts/format";
 import { SignalFindings } from "../SignalFindings";
 import { HandTurn } from "./HandTurn";
 
@@ -12,10 +12,12 @@ export function LiveFeedback({ drive }: { drive: Drive }) {
   const position = useLive(drive, "position.actual");
   const counted = useLive(drive, "feedback.count");
   const count = position ?? counted;
-  const halls = useLive(drive, "feedback.halls");
+  const hallState = useLive(drive, "feedback.halls");
+  const halls = drive.halls ? hallState : undefined;
   const index = useLive(drive, "feedback.index_count");
   const distance = useLive(drive, "feedback.index_distance");
   if (!count) return null;
+  if (drive.counts_per_turn === null) return <BackEmf drive={drive} />;
   const perTurn = drive.counts_per_turn ?? 0;
   const turned = count.value !== undefined && perTurn > 0 ? count.value / perTurn : 0;
   return (
@@ -32,6 +34,19 @@ export function LiveFeedback({ drive }: { drive: Drive }) {
       </Flex>
       <SignalFindings drive={drive} />
       {drive.link.state === "online" ? <HandTurn drive={drive} count={count.value} /> : <Meta>Connect the drive to see its signals.</Meta>}
+    </Card>
+  );
+}
+
+/** Without a device, where the motor has brushes: what its back-EMF says while it is turned. */
+function BackEmf({ drive }: { drive: Drive }) {
+  const speed = useLive(drive, "speed.actual");
+  return (
+    <Card title="Live" aside={<Text color={speed?.stale ? "fault" : "muted"}>{speed?.stale ? "no figures come" : "22 looks a second"}</Text>}>
+      <Grid templateColumns="auto auto" columnGap="3" fontSize="small" alignItems="baseline" py="1" opacity={speed?.stale ? 0.5 : 1}>
+        <Line label="Speed by the back-EMF">{speed?.value === undefined ? "–" : withUnit(speed.value, drive.speed_unit, 0)}</Line>
+      </Grid>
+      <Meta>Turn the shaft by hand: a positive speed is the motor's positive direction, and shows that its wires are where they belong.</Meta>
     </Card>
   );
 }

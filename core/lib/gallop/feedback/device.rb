@@ -44,8 +44,8 @@ module Gallop
       ].freeze
 
       CONSEQUENCES = %i[counts_a_turn resolution_of_angle resolution_of_load counts_an_electrical_turn highest_speed line_frequency
-                        speed_ripple slowest_smooth ripple_of_halls slow_word_speed whole_range start_up control_methods].push(*Second::CONSEQUENCES).freeze
-      RULES = %i[device_not_taken feedback_missing speed_without_feedback lines_too_fast too_coarse resolver_pairs_odd slow_word behind_a_gear half_a_mounting pairs_missing
+                        speed_ripple slowest_smooth ripple_of_halls slow_word_speed whole_range speed_by_emf start_up control_methods].push(*Second::CONSEQUENCES).freeze
+      RULES = %i[device_not_taken feedback_missing speed_without_feedback speed_by_back_emf lines_too_fast too_coarse resolver_pairs_odd slow_word behind_a_gear half_a_mounting pairs_missing
                  alignment_with_load alignment_needed position_within_a_turn range_too_short no_index single_ended_far single_ended_fast supply_not_given_here
                  ripple_large counts_do_not_agree].push(*Second::RULES).freeze
       PROPOSALS = %i[propose_kind propose_counts propose_bits propose_resolver propose_direction propose_index propose_supply propose_resolution].push(*Second::PROPOSALS).freeze

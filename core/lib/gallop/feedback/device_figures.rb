@@ -8,6 +8,7 @@ module Gallop
       CONVERTER_BITS = 14
       INTERPOLATION_STEPS = 1024
       HALL_WAIT = 0.02 # s between two edges above which the speed between them is a guess
+      WARMER = 80.0 # K, that an armature at its rating is above the 20 °C of its data
       ANGLE_ERROR = 30.0 # electrical degrees behind at which 13 % of the torque is lost (1 − cos 30°)
 
       private
@@ -122,18 +123,34 @@ module Gallop
 
       def multi_turns = device == "multiturn" && sheet["multi_bits"] ? (2**sheet["multi_bits"] / ratio.to_f) : nil
 
+      # Δω = α ΔT R I/k: the voltage that a warm armature takes beside what the drive reckons with.
+      def speed_off_when_warm
+        return unless device == "none" && profile.servo? && !profile.magnets_commutated?
+        constant, resistance, current = %w[torque_constant line_resistance rated_current].map { |key| motor_fact(key) }
+        Plant::COPPER_TEMPERATURE_COEFFICIENT * WARMER * resistance * current / constant if constant && resistance && current
+      end
+
+      def speed_by_emf
+        speed_off_when_warm && consequence("speed_by_emf", "Speed by the back-EMF, off when warm", *told(:speed, speed_off_when_warm), "At rated torque, with the armature #{show(WARMER, 'K', 0)} above what its resistance was given for; right when cold, or without load.")
+      end
+
       def start_up
-        return if kind.nil? || !profile.magnets_commutated?
+        return if kind.nil? || !profile.servo?
+        return statement("start_up", "Ready after power-up", "at once", "Brushes and commutator find the field by themselves.") unless profile.magnets_commutated?
         return statement("start_up", "Ready after power-up", "never", "The drive cannot tell where the magnets are.") if device == "none"
         return statement("start_up", "Ready after power-up", "at once", "The field angle is known within a sixth of an electrical turn, exactly from the first edge on.") if device.match?(/halls/)
         return statement("start_up", "Ready after power-up", "at once", "With the field angle as it was last adjusted.") if kind.commutates
         statement("start_up", "Ready after power-up", "after an alignment", "The motor is pulled to a known angle and moves by up to half an electrical turn#{pole_pairs ? ", #{show(180.0 / pole_pairs, '°', 0)} of the shaft" : ''}.")
       end
 
+      def control_by_emf
+        profile.magnets_commutated? ? nil : statement("control_methods", "Control it allows", "torque, speed", "The speed by the back-EMF, as exactly as the resistance is known; no position.")
+      end
+
       def control_methods
         return if kind.nil?
         case kind.counts
-        when nil then statement("control_methods", "Control it allows", "frequency", "The speed by the frequency alone; no position, little torque at standstill.")
+        when nil then profile.servo? ? control_by_emf : statement("control_methods", "Control it allows", "frequency", "The speed by the frequency alone; no position, little torque at standstill.")
         when :halls then statement("control_methods", "Control it allows", "torque, speed", "Position only in steps of #{motor_counts ? show(360 / motor_counts.to_f, '°', 1) : 'an edge'}.")
         else statement("control_methods", "Control it allows", "#{shaft.word(:torque)}, speed, position", device == "multiturn" ? "Absolute position at once." : "Absolute position after homing.")
         end

@@ -25,10 +25,17 @@ module Gallop
       end
 
       def speed_without_feedback
-        return unless device == "none" && !profile.magnets_commutated?
+        return unless device == "none" && !profile.servo?
         slip = motor&.slip_of_rating
         finding(:note, "speed_without_feedback", slip ? "The speed is known within the slip: #{show(slip * 100, '%', 1)} at rated load" : "The speed is known within the slip",
                 "Without feedback the drive knows its frequency alone; slip compensation takes most of the difference away.", facts: %w[device], values: profile["output.slip_compensation"] ? [ "output.slip_compensation" ] : [])
+      end
+
+      # With a motor with brushes: what a warm armature makes of a speed that is worked out with its cold resistance.
+      def speed_by_back_emf
+        off = speed_off_when_warm or return
+        finding(:note, "speed_by_back_emf", "The speed is worked out from the back-EMF: #{speed_text(off)} off at rated torque once the armature is warm", "What it loses in its resistance is reckoned with as it was cold; below #{speed_text(5 * off)} that is more than a fifth.",
+                "Enough for pumps and fans; for slow or exact speed an encoder.", facts: %w[device], values: %w[motor.phase_resistance])
       end
 
       def lines_too_fast

@@ -8,7 +8,7 @@ module Gallop
       # One look: at (s), demand, speed (in the drive's unit), torque_current (A rms, signed), current (A rms), count, fault code.
       Look = Record.define(:at, :demand, :speed, :torque_current, :current, :count, fault: 0)
       # What it rests on. brake: whether the drive releases one; gravity, friction (N·m, positive holds the load) as they were worked out
-      Axis = Record.define(:counts, :pole_pairs, :rated_current, torque_constant: nil, brake: false, gravity: 0.0, friction: 0.0, incremental: false, turned_by_hand: nil, shaft: Shaft.turning)
+      Axis = Record.define(:counts, :pole_pairs, :rated_current, torque_constant: nil, brake: false, gravity: 0.0, friction: 0.0, incremental: false, turned_by_hand: nil, shaft: Shaft.turning, wires: 3)
 
       HELD = 0.4        # s without motion that count
       STANDS = 0.1      # share of the demand below which it stands
@@ -17,6 +17,7 @@ module Gallop
       LIGHT = 0.4       # share of the weight below which a load is not there
       HEAVY = 0.05      # share of the rated torque from which a weight is judged
       COMMUTATION = 0x7122
+      ALIGNMENT = 0xFF30
 
       # @param looks [Array<Look>] of the latest stretch that the drive was enabled, in the order of time @param axis [Axis]
       def initialize(looks, axis)
@@ -26,7 +27,7 @@ module Gallop
 
       # @return [Array<Finding>]
       def findings
-        return [ commutation(@looks.last) ] if @looks.any? { |look| look.fault == COMMUTATION }
+        return [ commutation(@looks.last) ] if @looks.any? { |look| [ COMMUTATION, ALIGNMENT ].include?(look.fault) }
         Finding.in_order([ stands && standing, weightless ].compact)
       end
 
@@ -55,7 +56,7 @@ module Gallop
       # Since it was enabled, in electrical degrees.
       def moved?
         counts = @looks.map(&:count).minmax.then { |low, high| high - low }
-        counts * 360.0 * axis.pole_pairs / axis.counts > MOTION
+        counts * 360.0 * (axis.pole_pairs || 1) / axis.counts > MOTION
       end
 
       def finding(id, headline, reason, remedy) = Finding.new(id: id, severity: :blocker, headline: headline, reason: reason, remedy: remedy)
@@ -72,21 +73,34 @@ module Gallop
       end
 
       def commutation(look)
-        how = look.fault == COMMUTATION ? "The #{thing} ran away against its #{axis.shaft.word(:torque)}" : "The #{thing} jerked and stands at #{show(look.current, 'A', 2)}"
-        finding("commutation", how, "The field runs against the #{thing}. #{commutation_cause}", commutation_remedy)
+        finding("commutation", commutation_seen(look), "#{axis.wires == 2 ? 'The current' : 'The field'} runs against the #{thing}. #{commutation_cause}", commutation_remedy)
       end
+
+      def commutation_seen(look)
+        case look.fault
+        when COMMUTATION then "The #{thing} ran away against its #{axis.shaft.word(:torque)}"
+        when ALIGNMENT then "The #{thing} did not follow the field in the alignment"
+        else "The #{thing} jerked and stands at #{show(look.current, 'A', 2)}"
+        end
+      end
+
+      # By the wires of the motor: two with brushes, four of two phases.
+      MISTAKES = { 2 => "the two motor wires are exchanged", 3 => "two motor phases are exchanged, or all three hall wires have moved on by one", 4 => "the two wires of one motor phase are exchanged, or one is open" }.freeze
+      EITHER = { 2 => "Channels A and B or the two motor wires are exchanged.", 3 => "Channels A and B, two motor phases or hall wires are exchanged.", 4 => "Channels A and B or the wires of a motor phase are exchanged." }.freeze
+      REMEDIES = { 2 => "Exchange the two motor wires.", 3 => "Exchange two motor wires, V with W.", 4 => "Exchange the two wires of one phase, and check all four at both ends." }.freeze
+      private_constant :MISTAKES, :EITHER, :REMEDIES
 
       def commutation_cause
         case axis.turned_by_hand
-        when "proven" then "Turned by hand all came as it should, so the feedback is right: two motor phases are exchanged, or all three hall wires have moved on by one."
+        when "proven" then "Turned by hand all came as it should, so the feedback is right: #{MISTAKES.fetch(axis.wires)}."
         when "failed" then "The turn by hand has shown what is wrong with the feedback."
-        else "Channels A and B, two motor phases or hall wires are exchanged."
+        else EITHER.fetch(axis.wires)
         end
       end
 
       def commutation_remedy
         case axis.turned_by_hand
-        when "proven" then "Exchange two motor wires, V with W."
+        when "proven" then REMEDIES.fetch(axis.wires)
         when "failed" then "Put that right first."
         else "Turn the shaft by hand at Feedback: it tells the two apart."
         end

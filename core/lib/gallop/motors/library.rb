@@ -4,7 +4,7 @@ require "csv"
 
 module Gallop
   module Motors
-    # Motors by part number, as a table: part, kind (synchronous, linear or induction), note, and one column a fact of the stage Motor. Figures are in
+    # Motors by part number, as a table: part, kind (synchronous, linear, induction, brushed or stepper), note, and one column a fact of the stage Motor. Figures are in
     # the unit of their fact, or bring their own.
     #
     #   Library.shipped.find { |motor| motor.part == "Kestrel 60-04" }.facts["rated_torque"]   # => "1.27"
@@ -15,7 +15,7 @@ module Gallop
       class Faulty < ArgumentError; end
 
       FILE = File.expand_path("../../../data/motors.csv", __dir__)
-      KINDS = { "synchronous" => Synchronous, "linear" => Linear, "induction" => Induction }.freeze
+      KINDS = { "synchronous" => Synchronous, "linear" => Linear, "induction" => Induction, "brushed" => Brushed, "stepper" => Stepper }.freeze
       FIXED = %w[part kind note].freeze
       LONGEST = 200_000 # bytes
       MOST = 1000

@@ -4,15 +4,7 @@ module Gallop
   module Motors
     # Permanent-magnet synchronous rotary motor. Formulas in SI with phase figures: ψ = K_t/(1.5·√2·p) for K_t in N·m per A rms;
     # R = R_ll/2, L = L_ll/2 in star equivalent (e.g. Krause, Analysis of Electric Machinery).
-    class Synchronous < Motor
-      include NameplateForms
-      include SynchronousFigures
-      include SynchronousRules
-      include SynchronousProposals
-      include SynchronousEnvelope
-
-      CHARTS = %i[envelope].freeze
-
+    class Synchronous < PermanentMagnet
       FIELDS = [
         field("type", "Type", "", nil, nil, "What the nameplate calls the motor. For the record.", text: true, required: false),
         field("rated_torque", "Rated torque", "N·m", 0.001, 5000, "Torque that the motor gives for ever at rated speed."),
@@ -33,19 +25,21 @@ module Gallop
         field("voltage_form", "Voltage constant is of", "", nil, nil, "Two lines, rms, is reckoned with where nothing is said.", choices: NameplateForms::VOLTAGE, required: false, group: "As it is printed")
       ].freeze
 
-      CONSEQUENCES = %i[top_speed_on_bus output_frequency time_at_peak electrical_time_constant mechanical_time_constant peak_acceleration
-                        voltage_constant_follows flux rated_power copper_loss cable_drop switching_says].push(*BareStage::CONSEQUENCES).freeze
-      RULES = %i[poles_odd pole_pairs_too_many reactance_too_large torque_against_current constants_disagree peak_below_rated drive_too_small
-                 peak_beyond_drive top_speed_beyond_bus top_speed_above_rated electrical_time_unusual losses_too_large cable_drops_much switching_leaves_too_little no_sensor].push(*BareStage::RULES).freeze
-      PROPOSALS = %i[propose_type propose_rated_current propose_rated_torque propose_rated_speed propose_pole_pairs propose_resistance
-                     propose_inductance propose_torque_constant propose_peak_current propose_inertia propose_thermal_time
-                     propose_speed_limit propose_current_limit propose_torque_limit propose_sensor propose_switching].push(*BareStage::PROPOSALS).freeze
-
       # The torque constant follows from the voltage constant, where that is given.
       def self.fields(typed)
         return FIELDS if typed.transform_keys(&:to_s)["voltage_constant"].to_s.strip.empty?
         FIELDS.map { |field| field.key == "torque_constant" ? field.with(required: false) : field }
       end
+
+      private
+
+      def half_phases = 1.5
+      def loss_factor = 1.5
+      def emf_ratio = SQRT3
+      def emf_words = "line to line, rms"
+      def phase_voltage(bus) = bus / SQRT3
+      def phase_resistance = si("line_resistance")&./(2)
+      def phase_inductance = si("line_inductance")&./(2)
     end
   end
 end

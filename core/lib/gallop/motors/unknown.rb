@@ -7,7 +7,7 @@ module Gallop
     class Unknown < Motor
       PLATE = field("plate", "Nameplate or data sheet", "", nil, nil, "Without either, Gallop proposes a current to begin with, by the motor's size.", choices: { "read" => "There is one", "none" => "None that can be read" }, required: false)
       START = 0.5 # of the smallest rated current of the class: a quarter of its heat
-      SIZED = /\A(?:Kestrel|Heron) (\d+)/ # parts of the library whose number begins with flange or shaft height
+      SIZED = /\A(?:Kestrel|Heron|Plover) (\d+)/ # parts of the library whose number begins with flange or shaft height
 
       CONSEQUENCES = %i[starting_current if_smaller if_larger cable_drop].freeze
       RULES = %i[motor_unknown no_sensor].freeze

@@ -76,6 +76,8 @@ module Gallop
       def servo? = motor_kind != :induction
       # Whether the drive has to know where the magnets are: those of a motor with brushes commutate it themselves.
       def magnets_commutated? = servo? && motor_kind != :brushed
+      # @return [Integer] of the motor, without its earth
+      def motor_wires = { brushed: 2, stepper: 4 }.fetch(motor_kind, 3)
       # Whether it moves along a line, by a linear motor.
       def slides? = motor_kind == :linear
 

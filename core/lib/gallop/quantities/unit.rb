@@ -40,7 +40,7 @@ module Gallop
       [ "kgf·cm", :torque, 0.0980665, %w[kg·cm kgcm] ],
       [ "N/A", :force_constant, 1.0 ], [ "N·m/A", :torque_constant, 1.0, %w[Nm/A] ], [ "mN·m/A", :torque_constant, 1e-3, %w[mNm/A] ],
       [ "V/krpm", :voltage_constant, 60.0 / (turn * 1000), [ "V/1000rpm", "V/1000 rpm", "V/kmin⁻¹" ] ],
-      [ "V·s/m", :linear_voltage_constant, 1.0, %w[Vs/m V/(m/s)] ], [ "V·s/rad", :voltage_constant, 1.0, %w[Vs/rad V/(rad/s)] ], [ "mV/rpm", :voltage_constant, 60.0 / (turn * 1000) ],
+      [ "V·s/m", :linear_voltage_constant, 1.0, %w[Vs/m V/(m/s)] ], [ "V·s/rad", :voltage_constant, 1.0, %w[Vs/rad V/(rad/s)] ], [ "rpm/V", :speed_constant, turn / 60, [ "1/min/V", "min⁻¹/V" ] ], [ "rad/s/V", :speed_constant, 1.0, [ "rad/(V·s)" ] ], [ "mV/rpm", :voltage_constant, 60.0 / (turn * 1000) ],
       [ "Wb", :flux, 1.0, %w[V·s Vs] ], [ "mWb", :flux, 1e-3, %w[mVs] ],
       [ "rad/s", :speed, 1.0 ], [ "rpm", :speed, turn / 60, [ "1/min", "min⁻¹", "r/min", "min-1", "U/min", "RPM" ] ],
       [ "turn/s", :speed, turn, %w[rps 1/s r/s] ], [ "°/s", :speed, turn / 360, %w[deg/s] ],

@@ -82,6 +82,7 @@ module Gallop
           trip(Monitors::OVER_CURRENT, Stopping::COAST) if @current_square > @over_current_square
         end
 
+        def family_figures = super.merge("motor.voltage" => -> { ((@stage_on ? @voltage : axis.open_voltage) * 100).round })
         def torque_current = @stage_on ? @current.current : 0.0
 
         def watch_family(dt)

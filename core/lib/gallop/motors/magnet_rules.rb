@@ -2,8 +2,8 @@
 
 module Gallop
   module Motors
-    # What cannot be, or does not fit, in the data of a synchronous motor.
-    module SynchronousRules
+    # What cannot be, or does not fit, in the data of a motor with magnets.
+    module MagnetRules
       private
 
       def pole_pairs_too_many
@@ -27,9 +27,9 @@ module Gallop
 
       # The inductive drop at rated speed and current alone must stay below the voltage there is.
       def reactance_too_large
-        with("rated_speed", "pole_pairs", "line_inductance", "rated_current") do |speed, p, line_l, i|
-          drop = speed * p * line_l / 2 * i * Motor::SQRT2
-          available = bus_voltage / Motor::SQRT3
+        with("rated_speed", "pole_pairs", "line_inductance", "rated_current") do |speed, p, _, i|
+          drop = speed * p * phase_inductance * i * Motor::SQRT2
+          available = phase_voltage(bus_voltage)
           next if drop <= available
           finding(:blocker, "reactance_too_large", "Inductance and #{shaft.slides? ? "pole pitch" : "pole pairs"} leave no voltage for #{shaft.word(:torque)}",
                   "At #{speed_text(speed)}#{" with #{pairs} pole pairs" unless shaft.slides?}, #{show(si('line_inductance') * 1e3, 'mH', 2)} takes #{show(drop, 'V', 0)} at rated current; the bus gives #{show(available, 'V', 0)} a phase.",
@@ -39,27 +39,28 @@ module Gallop
 
       def torque_against_current
         with("rated_torque", "rated_current", "torque_constant") do |torque, current, kt|
-          needed = torque / kt
+          needed = current_of(torque)
           gap = needed / current - 1
           next if gap.abs <= 0.06
           finding(:caution, "torque_against_current", "Rated #{shaft.word(:torque)} and current disagree by #{percent(gap.abs)}",
-                  "#{torque_text(torque)} at #{shaft.text(:torque_constant, kt)} needs #{show(needed, 'A', 2)} rms; #{show(current, 'A', 2)} is given.#{peak_hint(needed, current)}",
+                  "#{torque_text(torque)} at #{shaft.text(:torque_constant, kt)} needs #{show(needed, 'A', 2)}#{' rms' if amplitude > 1}; #{show(current, 'A', 2)} is given.#{peak_hint(needed, current)}",
                   "Compare the three figures with the nameplate.", facts: %w[rated_torque rated_current torque_constant])
         end
       end
 
       def peak_hint(needed, current)
+        return "" if amplitude == 1
         return " The ratio is 1.41: one of them may be a peak figure." if (current / needed / Motor::SQRT2 - 1).abs < 0.04 || (needed / current / Motor::SQRT2 - 1).abs < 0.04
         ""
       end
 
       def constants_disagree
         with("torque_constant", "voltage_constant") do |kt, ke|
-          gap = ke * Motor::SQRT3 / kt - 1
+          gap = ke * emf_ratio / kt - 1
           next if gap.abs <= 0.06
           finding(:caution, "constants_disagree", "#{shaft.word(:torque).capitalize} and voltage constant disagree by #{percent(gap.abs)}",
-                  "#{shaft.text(:torque_constant, kt)} belongs to #{shaft.text(:voltage_constant, kt / Motor::SQRT3)} line to line, rms; #{shaft.text(:voltage_constant, ke)} is given.",
-                  "Check whether one of them is a phase or a peak figure.", facts: %w[torque_constant voltage_constant])
+                  "#{shaft.text(:torque_constant, kt)} belongs to #{shaft.text(:voltage_constant, kt / emf_ratio)}#{" #{emf_words}" unless emf_words.empty?}; #{shaft.text(:voltage_constant, ke)} is given.",
+                  amplitude == 1 ? "Both are one constant; compare them with the sheet." : "Check whether one of them is a phase or a peak figure.", facts: %w[torque_constant voltage_constant])
         end
       end
 
@@ -99,18 +100,19 @@ module Gallop
       def electrical_time_unusual
         with("line_resistance", "line_inductance") do |r, l|
           tau = l / r
-          next if tau.between?(0.2e-3, 50e-3)
+          usual = self.class::ELECTRICAL_TIMES
+          next if usual.cover?(tau)
           finding(:caution, "electrical_time_unusual", "An electrical time constant of #{show(tau * 1e3, 'ms')} is unusual",
-                  "Synchronous motors lie between 0.2 and 50 ms.", "Check the units of resistance and inductance.", facts: %w[line_resistance line_inductance])
+                  "Motors of this kind lie between #{show(usual.min * 1e3, nil)} and #{show(usual.max * 1e3, 'ms')}.", "Check the units of resistance and inductance.", facts: %w[line_resistance line_inductance])
         end
       end
 
       def losses_too_large
         with("rated_torque", "rated_speed", "rated_current", "line_resistance") do |torque, speed, current, line_r|
-          share = 1.5 * line_r * current**2 / (torque * speed)
+          share = loss_factor * line_r * current**2 / (torque * speed)
           next if share <= 0.5
           finding(:caution, "losses_too_large", "Copper loss would be #{percent(share)} of the rated power",
-                  "#{show(current, 'A')} through #{show(line_r, 'Ω')} line to line heats with #{show(1.5 * line_r * current**2, 'W', 0)}; the motor gives #{show(torque * speed, 'W', 0)}.",
+                  "#{show(current, 'A')} through #{show(line_r, 'Ω')} #{winding_words} heats with #{show(loss_factor * line_r * current**2, 'W', 0)}; the motor gives #{show(torque * speed, 'W', 0)}.",
                   "Check resistance and current.", facts: %w[line_resistance rated_current rated_torque rated_speed])
         end
       end

@@ -2,9 +2,9 @@
 
 module Gallop
   module Motors
-    # Torque over speed of a synchronous motor: what the current allows, and what the voltage leaves of it, on the bus as rated and at its
-    # weakest. Each point of a curve solves the voltage equation of SynchronousFigures for its torque; the field is not weakened.
-    module SynchronousEnvelope
+    # Torque over speed of a motor with magnets: what the current allows, and what the voltage leaves of it, on the bus as rated and at its
+    # weakest. Each point of a curve solves the voltage equation of MagnetFigures for its torque; the field is not weakened.
+    module MagnetEnvelope
       STEPS = 24
 
       private

@@ -2,25 +2,23 @@
 
 module Gallop
   module Motors
-    # What follows from the data of a synchronous motor.
-    module SynchronousFigures
+    # What follows from the data of a motor with magnets.
+    module MagnetFigures
       VOLTAGE_RESERVE = 0.94 # share of the bus voltage that the current control may use in steady state
 
       private
 
-      def phase_resistance = si("line_resistance")&./(2)
-      def phase_inductance = si("line_inductance")&./(2)
-      def psi = with("torque_constant", "pole_pairs") { |kt, p| kt / (1.5 * Motor::SQRT2 * p) }
+      def psi = with("torque_constant", "pole_pairs") { |kt, p| kt / (half_phases * Motor::SQRT2 * p) }
 
       # Speed (rad/s) at which the voltage for a torque reaches what the bus gives:
       # (ω_e ψ + R i)² + (ω_e L i)² = V², solved for ω_e = p ω.
       def voltage_limited_speed(torque, bus)
-        with("torque_constant", "pole_pairs", "line_resistance", "line_inductance") do |kt, p, line_r, line_l|
+        with("torque_constant", "pole_pairs", "line_resistance", "line_inductance") do |kt, p, _, _|
           i = torque / kt * Motor::SQRT2
-          v = bus / Motor::SQRT3 * VOLTAGE_RESERVE
-          a = psi**2 + (line_l / 2 * i)**2
-          b = 2 * psi * line_r / 2 * i
-          c = (line_r / 2 * i)**2 - v**2
+          v = phase_voltage(bus) * VOLTAGE_RESERVE
+          a = psi**2 + (phase_inductance * i)**2
+          b = 2 * psi * phase_resistance * i
+          c = (phase_resistance * i)**2 - v**2
           root = b**2 - 4 * a * c
           c.positive? || root.negative? ? 0.0 : (-b + Math.sqrt(root)) / (2 * a) / p
         end
@@ -54,10 +52,10 @@ module Gallop
         with("line_resistance", "line_inductance") { |r, l| consequence("electrical_time_constant", "Electrical time constant", l / r * 1e3, "ms", 2) }
       end
 
-      # τ_m = R J / (1.5 p² ψ²) with phase figures
+      # τ_m = J · (copper loss for T²) = J · (loss for I²)/K_t², which for three phases is R J / (1.5 p² ψ²) with phase figures
       def mechanical_time_constant
-        with("rotor_inertia", "pole_pairs", "line_resistance", "torque_constant") do |j, p, line_r, _|
-          consequence("mechanical_time_constant", "Mechanical time constant, bare #{shaft.word(:rotor)}", line_r / 2 * j / (1.5 * (p * psi)**2) * 1e3, "ms", 2)
+        with("rotor_inertia", "line_resistance", "torque_constant") do |j, line_r, kt|
+          consequence("mechanical_time_constant", "Mechanical time constant, bare #{shaft.word(:rotor)}", loss_factor * line_r * j / kt**2 * 1e3, "ms", 2)
         end
       end
 
@@ -71,10 +69,10 @@ module Gallop
       # Bare rotors are quick.
       def sudden(acceleration) = shaft.slides? ? told(:acceleration, acceleration) : [ acceleration / 1e3, "krad/s²", 0 ]
 
-      # K_e(line, rms) = K_t/√3 in V·s/rad
+      # K_e in V·s/rad; of three phases between two lines, rms: K_t/√3
       def voltage_constant_follows
         with("torque_constant") do |kt|
-          consequence("voltage_constant", "Voltage constant that belongs to it", *told(:voltage_constant, kt / Motor::SQRT3), "Line to line, rms.")
+          consequence("voltage_constant", "Voltage constant that belongs to it", *told(:voltage_constant, kt / emf_ratio), "#{emf_words.sub(/\A./, &:upcase)}.")
         end
       end
 
@@ -88,7 +86,7 @@ module Gallop
 
       def copper_loss
         with("rated_current", "line_resistance") do |i, line_r|
-          consequence("copper_loss", "Copper loss at rated current", 1.5 * line_r * i**2, "W", 0, "At 20 °C; about 40 % more when hot.")
+          consequence("copper_loss", "Copper loss at rated current", loss_factor * line_r * i**2, "W", 0, "At 20 °C; about 40 % more when hot.")
         end
       end
     end

@@ -2,8 +2,8 @@
 
 module Gallop
   module Motors
-    # Values for a servo drive from the data of its motor.
-    module SynchronousProposals
+    # Values for a servo drive from the data of its motor with magnets.
+    module MagnetProposals
       private
 
       def propose_rated_current = take_over("rated_current", "motor.rated_current", converted("current_form", "as given"))
@@ -19,13 +19,14 @@ module Gallop
       def propose_inertia = take_over("rotor_inertia", "motor.rotor_inertia")
 
       def propose_resistance
-        phase_resistance && propose("motor.phase_resistance", phase_resistance, winding_reason, facts: %w[line_resistance winding_form])
+        phase_resistance && propose("motor.phase_resistance", phase_resistance, winding_reason, facts: winding_facts("line_resistance"))
       end
 
       def propose_inductance
-        phase_inductance && propose("motor.phase_inductance", phase_inductance * 1e3, winding_reason, facts: %w[line_inductance winding_form])
+        phase_inductance && propose("motor.phase_inductance", phase_inductance * 1e3, winding_reason, facts: winding_facts("line_inductance"))
       end
 
+      def winding_facts(key) = [ key, "winding_form" ].select { |fact| sheet.asks?(fact) }
       def winding_reason = form("winding_form") == "phase" ? "as given, of one phase" : "half the figure between two lines"
       def converted(key, otherwise) = { "peak" => "the printed peak figure, as rms", "block" => "the height of the blocks, as rms" }.fetch(form(key), otherwise)
 
