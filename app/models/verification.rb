@@ -22,5 +22,13 @@ class Verification
     entry.figure(drive.live_values.fetch(entry.key) { entry.default_raw })
   end
 
+  # How far the motor may go by itself when it is aligned after power-up: half an electrical turn. @return [String, nil] nil where none is
+  def alignment_way
+    return unless drive.profile["feedback.aligned"] && drive.pole_pairs
+    return Gallop::Quantities.format(180.0 / drive.pole_pairs, "°", 1) unless drive.profile.slides?
+    entry = drive.profile.fetch("motor.pole_pair_pitch")
+    Gallop::Quantities.format(entry.figure(drive.live_values.fetch(entry.key)) / 2.0, entry.unit, 1)
+  end
+
   def status_bits = drive.profile.fetch("control.status").bits.map { |bit, name| { bit: bit, name: name } }
 end

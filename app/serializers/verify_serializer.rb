@@ -8,6 +8,7 @@ class VerifySerializer < ApplicationSerializer
   field :speed, "number"
   field :limit, "number"
   field :allowed, "number"
+  field :alignment_way, "string | null"
   field(:status_bits, "{ bit: number; name: string }[]")
   many :proofs, resource: ProofSerializer
 end

@@ -2,11 +2,12 @@
 
 require "rails_helper"
 
-# Each drive of the demo scenario from empty to complete facts; the proposals written, it turns at walk.
+# Each drive of the demo scenario, and of the rack beside it, from empty to complete facts; the proposals written, it turns at walk.
 RSpec.describe "The whole course of a drive" do
   include ApiCalls
 
-  facts = YAML.safe_load_file(Rails.root.join("spec/fixtures/saltgrass_facts.yml"))
+  racks = %w[saltgrass dyehouse].to_h { |name| [ Rails.root.join("paddock/rigs/#{name}.yml").to_s, YAML.safe_load_file(Rails.root.join("spec/fixtures/#{name}_facts.yml")) ] }
+  facts = racks.values.first
 
   # What is so on this machine and is to be said: the lift's load falls without its brake.
   def known_cautions(drive, stage) = drive == "Head lift" && stage == "mechanics" ? [ "The load falls when the power stage goes off" ] : []
@@ -26,9 +27,9 @@ RSpec.describe "The whole course of a drive" do
     expect(drive.connection.samples.last.fault_code).to eq(0)
   end
 
-  facts.each do |name, texts|
+  racks.flat_map { |rig, all| all.map { |name, texts| [ rig, name, texts ] } }.each do |rig, name, texts|
     it "goes from empty to complete facts for #{name}, and the proposals let it turn at walk" do
-      PaddockProcess.running(rig: Rails.root.join("paddock/rigs/saltgrass.yml").to_s) do |paddock|
+      PaddockProcess.running(rig: rig) do |paddock|
         @paddock = paddock
         drive = connect(create_drive(paddock, name))
         complete(drive, texts) do |stage|
@@ -42,7 +43,7 @@ RSpec.describe "The whole course of a drive" do
   end
 
   it "holds a hanging load at every step: brake, release, walk, stop, brake" do
-    PaddockProcess.running(rig: Rails.root.join("paddock/rigs/saltgrass.yml").to_s) do |paddock|
+    PaddockProcess.running(rig: racks.keys.first) do |paddock|
       @paddock = paddock
       drive = connect(create_drive(paddock, "Head lift"))
       complete(drive, facts.fetch("Head lift"))

@@ -1,7 +1,7 @@
 import { Box, Flex, Input, Slider, Text } from "@chakra-ui/react";
 import { type KeyboardEvent, useState } from "react";
 import type { Drive, Verify } from "../../api/types";
-import { useDriveState } from "../../live/useLive";
+import { useDriveState, useLive } from "../../live/useLive";
 import { Action } from "../../parts/Action";
 import { GroupHead } from "../../parts/Columns";
 import { withUnit } from "../../parts/format";
@@ -9,6 +9,10 @@ import { Segment } from "../../parts/Segment";
 import { useSpeed } from "./useSpeed";
 
 type Direction = 1 | -1;
+
+/** Of the live figure Alignment. */
+const NOT_ALIGNED = 0;
+const ALIGNED = 2;
 
 /** Enable, speed by slider, number or keys, direction, start, stop, disable. */
 export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }) {
@@ -19,6 +23,7 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
   const { state, stale } = useDriveState(drive);
   const enabled = verify.armed && state === "Operation enabled" && !stale;
   const running = enabled && verify.speed !== 0;
+  const aligned = useLive(drive, "feedback.aligned")?.value ?? ALIGNED;
   const reversing = running && Math.sign(verify.speed) !== direction;
 
   const send = (next: number, passing: boolean) => setPoint.mutate({ speed: direction * next, passing });
@@ -93,10 +98,15 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
       <Text minH="9" fontSize="small" color={held?.held_back ? "cautionText" : "muted"} role="status" data-held={held?.held_back ?? false}>
         {held?.reason ?? (reversing ? "Press Start to reverse." : `The gait allows ${withUnit(verify.allowed, drive.speed_unit)}.`)}
       </Text>
+      {aligned !== ALIGNED && (
+        <Text fontSize="small" color="cautionText" mb="1.5" data-alignment={aligned}>
+          {aligned === NOT_ALIGNED ? `The motor first moves by itself, up to ${verify.alignment_way ?? "half an electrical turn"} either way, to find its magnets.` : "The motor is being aligned; a set-point waits until that is done."}
+        </Text>
+      )}
       <Flex gap="2" wrap="wrap">
         {!enabled && (
           <Action look="primary" disabled={enable.isPending || !verify.needs.every(({ met }) => met)} onClick={() => enable.mutate(undefined)}>
-            Enable
+            {aligned === NOT_ALIGNED ? "Enable and align" : "Enable"}
           </Action>
         )}
         {enabled && (

@@ -96,7 +96,7 @@ module Gallop
 
       def alignment_needed
         return unless kind && !kind.commutates && kind.counts && profile.magnets_commutated?
-        finding(:note, "alignment_needed", "After each power-up the motor moves before it is ready", "The device does not tell where the magnets are.", "Keep the way free by half an electrical turn, or add hall sensors.", facts: %w[device])
+        finding(:note, "alignment_needed", "After each power-up the motor moves before it is ready", "The device does not tell where the magnets are.", "Keep the way free by half an electrical turn, or #{taken.include?('incremental_halls') ? 'add hall sensors' : 'take an absolute device'}.", facts: %w[device])
       end
 
       def position_within_a_turn

@@ -95,6 +95,10 @@ module Gallop
         low
       end
 
+      # Beyond the corner the voltage, not the heat, ends it: what is left there lasts.
+      def continuous = boundary("for ever", si("holding_torque"), bus_voltage, :second)
+      def cycle_fits?(mechanics) = mechanics.cycle[1] <= torque_left(mechanics.cycle[0], bus_voltage)
+
       def step_follows
         steps && pole_pairs && consequence("step_follows", "Full step", 360.0 / steps, "°", 3, "Four of them are an electrical turn, of #{show(pole_pairs, nil, 0)} in a turn of the shaft.")
       end

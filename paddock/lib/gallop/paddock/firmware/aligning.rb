@@ -5,7 +5,7 @@ module Gallop
     class Firmware
       # A device that counts from nothing after power-up does not tell where the magnets are. When the motor is enabled for the first time the
       # field is put a quarter of an electrical turn ahead, then where it counts as zero; the shaft follows, and its last place is zero.
-      # Set-points wait for it. A shaft that does not go the quarter is held, driven, or miswired.
+      # Set-points wait for it, and the envelope holds its torque. A shaft that does not go the quarter is held, driven, or miswired.
       module Aligning
         COUNTING = [ 1, 4 ].freeze # of feedback.kind: incremental, sine and cosine
         FAILED = 0xFF30
@@ -14,6 +14,8 @@ module Gallop
         NEAR = 0.4     # of a quarter by which its way may differ
 
         private
+
+        def alignment_state = @aligning ? 1 : (@aligned ? 2 : 0)
 
         def start_alignment
           @aligned = !COUNTING.include?(@effective["feedback.kind"])
@@ -28,7 +30,8 @@ module Gallop
           @align_time = 0.0
           @quarter_at = nil
           @align_half = setting("feedback.alignment_time") / 2000.0
-          @align_current = setting("feedback.alignment_current") / 100 * setting("motor.rated_current") * SQRT2
+          share = setting("feedback.alignment_current") / 100 * setting("motor.rated_current")
+          @align_current = [ share, @torque_limit * @torque_share / @torque_constant ].min * SQRT2
         end
 
         # In place of the loops of speed and current.

@@ -19,6 +19,7 @@ module Gallop
             "motor.torque" => -> { (actual_torque / of_shaft("motor.rated_torque", :torque) * 1000).round.clamp(-0x8000, 0x7FFF) },
             "feedback.angle" => -> { @count % @counts },
             "feedback.halls" => -> { axis.encoder.halls(axis.mechanics.angle) },
+            "feedback.aligned" => -> { alignment_state },
             "feedback.index_count" => -> { axis.encoder.index_count },
             "feedback.index_distance" => -> { wrapped(@direction * axis.encoder.index_distance) },
             "current_loop.proportional_gain" => -> { milli(@bandwidth * setting("motor.phase_inductance") / 1000) },

@@ -9,7 +9,6 @@ module Gallop
 
         # ψ = K_t/(√2 p) with K_t for an ampere rms in each phase
         def flux_set = @torque_constant / (SQRT2 * @pole_pairs)
-        def family_figures = super.merge("feedback.aligned" => -> { @aligning ? 1 : (@aligned ? 2 : 0) })
         def voltage_limit = @axis.bus.voltage
       end
     end
