@@ -6,6 +6,7 @@ require "capybara/cuprite"
 
 RSpec.configure do |config|
   config.include Technician, type: :interface
+  config.include FactEntry, type: :interface
   config.include Capybara::DSL, type: :interface
   config.include Capybara::RSpecMatchers, type: :interface
 

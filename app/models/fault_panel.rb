@@ -17,11 +17,11 @@ class FaultPanel
     code.zero? ? nil : @drive.profile.fault(code)
   end
 
-  # @return [Array<Hash>] fault, drive time and seconds ago, latest first
+  # @return [Array<Hash>] fault, drive time and seconds ago, latest first; none where the drive keeps none
   def history
     return [] if @values.nil?
     (1..HISTORY).filter_map do |n|
-      code = @values["history.code_#{n}"]
+      code = @values["history.code_#{n}"] or next
       time = @values["history.time_#{n}"]
       { fault: @drive.profile.fault(code), time: time, ago: @values["statistics.powered_time"] - time } unless code.zero?
     end

@@ -37,6 +37,7 @@ RSpec.describe "The whole course of a drive" do
           expect([ stage.assessment.missing, cautions ]).to eq([ [], known_cautions(name, stage.name) ])
         end
         turn_at_walk(drive)
+        expect(FaultPanel.new(drive).history).to be_empty
         expect(Course.new(drive.reload).stages.reject { |stage| %w[connect verify].include?(stage.id) }.map(&:state)).to all(eq("proven").or(eq("findings")))
       end
     end

@@ -35,7 +35,7 @@ module Technician
   def open_project(server)
     visit "#{server.url}/"
     click_link "Saltgrass Textiles, print line 2", match: :first
-    expect(page).to have_css("[data-drive='Carriage']")
+    expect(page).to have_css("[data-drive]", minimum: 1)
   end
 
   def open_stage(drive, stage)
@@ -69,6 +69,14 @@ module Technician
     click_button "Close"
   end
 
+  def restart_if_asked
+    return unless page.has_text?(/waits? for a restart/, wait: 2)
+    click_button "Open tray"
+    click_button "Restart the drive"
+    expect(page).to have_no_text(/waits? for a restart/)
+    click_button "Close"
+  end
+
   def store_all
     click_button "Review and store"
     press(/\AStore \d+ in the drive/)
@@ -77,13 +85,16 @@ module Technician
   end
 
   # The way to a commissioned drive, without typing: the same calls that the page makes, from within the page.
-  def commission(drive)
+  # @param facts [Hash{String => Hash}] by stage; the motor's nameplate alone where none are given
+  def commission(drive, facts = nil)
     id = drive_id(drive)
     api("POST", "/drives/#{id}/link")
     wait_until("#{drive} online") { @server.get("/drives/#{id}").dig("link", "state") == "online" }
-    plate = PLATE.fetch(drive).merge(drive == "Carriage" ? { "pole_pairs" => "5", "top_speed" => "3000" } : {})
-    api("PUT", "/drives/#{id}/motor", facts: plate)
-    api("POST", "/drives/#{id}/motor/accept", {})
+    facts ||= { "motor" => PLATE.fetch(drive).merge(drive == "Carriage" ? { "pole_pairs" => "5", "top_speed" => "3000" } : {}) }
+    facts.each do |stage, given|
+      api("PUT", "/drives/#{id}/#{stage}", facts: given)
+      api("POST", "/drives/#{id}/#{stage}/accept", {})
+    end
     api("POST", "/drives/#{id}/batches", keys: @server.get("/drives/#{id}/tray")["drafted"].pluck("key"))
   end
 

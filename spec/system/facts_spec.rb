@@ -5,46 +5,9 @@ require "system_helper"
 # From the nameplate to a drive that holds it all, through the real interface: a servo with screw and brake, a frequency drive, a battery drive.
 RSpec.describe "Entering what is there", type: :interface, rig: Rails.root.join("paddock/rigs/saltgrass.yml").to_s do
   facts = YAML.safe_load_file(Rails.root.join("spec/fixtures/saltgrass_facts.yml"))
-  # What the library does not know of a motor: the machine around it.
-  around = %w[top_speed track_length cable_length cable_section gate_level turn_off driver_difference]
-  titles = { "motor" => "Motor", "feedback" => "Feedback", "mechanics" => "Mechanics", "power" => "Power", "limits" => "Limits" }
-
-  def give(key, text)
-    field = find("#fact-#{key}")
-    return field.find("option[value='#{text}']").select_option if field.tag_name == "select"
-    replace_text(field, text)
-    expect(page).to have_field("fact-#{key}", with: text)
-  end
-
-  def take_proposals
-    expect(page).to have_no_css("[data-severity=blocker]")
-    find("button:not([disabled])", text: /\ATake \d+ into the draft/).click if page.has_css?("button", text: /\ATake \d+ into the draft/, wait: 2)
-    expect(page).to have_no_css("button", text: /\ATake \d+ into the draft/)
-  end
-
-  def choose_motor(part)
-    find("[aria-label='Motor by part number']").send_keys(part, :enter)
-    expect(page).to have_field("fact-type", with: part)
-  end
-
   before { visit @server.url and open_project(@server) }
 
-  define_method(:enter) do |drive|
-    connect_drive(drive)
-    facts.fetch(drive).each do |stage, given|
-      open_stage(drive, titles.fetch(stage))
-      expect(page).to have_css("h1", text: titles.fetch(stage))
-      stage == "motor" ? choose_motor(given["type"]) : nil
-      (stage == "motor" ? given.slice(*around) : given).each { |key, text| give(key, text) }
-      take_proposals
-    end
-  end
-
-  def restart_if_asked
-    return unless page.has_button?("Restart the drive", wait: 2)
-    click_button "Restart the drive"
-    expect(page).to have_css("[data-link=online]")
-  end
+  define_method(:enter) { |drive| enter_facts(drive, facts.fetch(drive)) }
 
   it "brings the head lift with screw and brake to complete facts, and notices exchanged channels by hand" do
     enter("Head lift")
@@ -53,7 +16,7 @@ RSpec.describe "Entering what is there", type: :interface, rig: Rails.root.join(
     store_all
     id = drive_id("Head lift")
     api("POST", "/drives/#{id}/restart") if @server.get("/drives/#{id}/tray")["waiting_for_restart"].to_i.positive?
-    wait_until("all in the drive") { @server.get("/drives/#{id}")["stages"].select { |stage| titles.key?(stage["id"]) }.all? { |stage| stage["note"] == "in the drive" || stage["note"] == "1 caution" } }
+    wait_until("all in the drive") { @server.get("/drives/#{id}")["stages"].select { |stage| FactEntry::TITLES.key?(stage["id"]) }.all? { |stage| stage["note"] == "in the drive" || stage["note"] == "1 caution" } }
     @paddock.set("Head lift", channels_exchanged: true, brake_lifted: true)
     open_stage("Head lift", "Feedback")
     expect(page).to have_css("[data-live-line='Halls C B A']")
