@@ -27,7 +27,7 @@ class Verification
     return unless drive.profile["feedback.aligned"] && drive.pole_pairs
     return Gallop::Quantities.format(180.0 / drive.pole_pairs, "°", 1) unless drive.profile.slides?
     entry = drive.profile.fetch("motor.pole_pair_pitch")
-    Gallop::Quantities.format(entry.figure(drive.live_values.fetch(entry.key)) / 2.0, entry.unit, 1)
+    drive.live_values[entry.key]&.then { |raw| Gallop::Quantities.format(entry.figure(raw) / 2.0, entry.unit, 1) }
   end
 
   def status_bits = drive.profile.fetch("control.status").bits.map { |bit, name| { bit: bit, name: name } }

@@ -30,6 +30,16 @@ RSpec.describe "Offline work" do
     expect(response.status).to eq(200)
   end
 
+  Gallop::Objects::Profile::FAMILIES.each do |family|
+    it "answers on every page of a #{family} that was never connected" do
+      path = "/drives/#{add(family: family, name: family)['id']}"
+      %w[motor feedback mechanics power limits verify values tray power_up proofs].each do |page|
+        api(:get, "#{path}/#{page}")
+        expect([ page, response.status ]).to eq([ page, 200 ])
+      end
+    end
+  end
+
   it "is laid before the technician when the drive is connected, and written then" do
     PaddockProcess.running do |paddock|
       drive = add(family: "haflinger", host: "127.0.0.1", port: paddock.port("Carriage").to_s)

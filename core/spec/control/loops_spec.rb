@@ -3,6 +3,34 @@
 require_relative "../core_helper"
 
 RSpec.describe Gallop::Control do
+  describe Gallop::Control::ArmatureLoop do
+    subject(:armature) { described_class.new.tap { |control| control.tune(resistance: 0.32, inductance: 0.42e-3, bandwidth: 2 * Math::PI * 400, dt: 62.5e-6) } }
+
+    # A loop of 400 Hz: 63 % of a step after 1/(2π·400) s = 0.40 ms, and no steady error.
+    it "follows a step with its bandwidth" do
+      motor = Gallop::Plant::BrushedMotor.new(resistance: 0.32, inductance: 0.42e-3, constant: 0.096)
+      series = Array.new(200) do
+        motor.apply(0.0, armature.step(5.0, motor.current, 45.0) / Math.sqrt(3), 0.0, 0.0, 62.5e-6)
+        motor.current
+      end
+      expect(series.index { |current| current > 5 * 0.632 } * 62.5e-6).to be_within(0.1e-3).of(0.40e-3)
+      expect([ series.last, series.max ]).to match([ be_within(0.01).of(5.0), be < 5.6 ])
+    end
+
+    it "stays within the voltage that the bus gives and does not wind up" do
+      500.times { armature.step(50.0, 0.0, 10.0) }
+      expect([ armature.voltage, armature.saturated ]).to eq([ 10.0, true ])
+      armature.step(0.0, 0.0, 10.0)
+      expect(armature.voltage.abs).to be < 10.0
+      expect(armature.saturated).to be(false)
+    end
+
+    it "begins with the back-EMF of a motor that turns" do
+      armature.reset(12.0)
+      expect(armature.step(0.0, 0.0, 45.0)).to eq(12.0)
+    end
+  end
+
   describe Gallop::Control::CurrentLoop do
     # A loop of 500 Hz on R = 1.6 Ω, L = 4 mH: 63 % of a step after 1/(2π·500) s = 0.32 ms, and no steady error.
     it "follows a step with its bandwidth" do

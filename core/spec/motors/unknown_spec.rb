@@ -18,6 +18,11 @@ RSpec.describe Gallop::Motors::Unknown do
     expect(figures({ "size" => "80" }, "shire")).to include("starting_current" => be_within(1e-9).of(0.88), "if_smaller" => be_within(0.05).of(74.4), "if_larger" => be_within(0.05).of(26.7))
   end
 
+  # 57 mm flange: 2.1 to 2.8 A; 42 mm from 1.4 A; 86 mm 4 A. Half of 2.1 A; (1.05/1.4)²; 1.05/4
+  it "knows the flanges of steppers" do
+    expect(figures({ "size" => "57" }, "konik")).to include("starting_current" => be_within(1e-9).of(1.05), "if_smaller" => be_within(0.05).of(56.25), "if_larger" => be_within(0.05).of(26.25))
+  end
+
   it "has no smaller and no larger class at the ends" do
     expect([ figures("size" => "40").keys, figures("size" => "130").keys ]).to match([ satisfy { |keys| !keys.include?("if_smaller") }, satisfy { |keys| !keys.include?("if_larger") } ])
   end

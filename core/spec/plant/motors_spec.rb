@@ -54,6 +54,44 @@ RSpec.describe Gallop::Plant do
     end
   end
 
+  describe Gallop::Plant::BrushedMotor do
+    subject(:motor) { described_class.new(resistance: 0.32, inductance: 0.42e-3, constant: 0.096) }
+
+    # u = √3 v_β between the wires: locked, 3.2 V give 10 A in the end, 63.2 % of it after L/R = 1.3125 ms, 0.96 N·m and 32 W.
+    it "has the time constant L/R, and T = k i" do
+      21.times { motor.apply(0.0, 3.2 / Math.sqrt(3), 0.0, 0.0, 62.5e-6) }
+      expect(motor.current).to be_within(0.02).of(10 * (1 - Math.exp(-1)))
+      2000.times { motor.apply(0.0, 3.2 / Math.sqrt(3), 0.0, 0.0, 62.5e-6) }
+      expect([ motor.current, motor.torque, motor.copper_loss, motor.electrical_power ]).to match([ be_within(1e-6).of(10.0), be_within(1e-6).of(0.96), be_within(1e-4).of(32.0), be_within(1e-4).of(32.0) ])
+      expect(motor.i_beta).to be_within(1e-6).of(20 / Math.sqrt(3))
+    end
+
+    # Driven at 100 rad/s with the wires shorted: i = −k ω/R
+    it "brakes when it is shorted, and shows its back-EMF when it is open" do
+      3000.times { motor.apply(0.0, 0.0, 0.0, 100.0, 62.5e-6) }
+      expect(motor.current).to be_within(1e-6).of(-0.096 * 100 / 0.32)
+      motor.open_circuit(0.0, 100.0, 62.5e-6)
+      expect([ motor.current, motor.torque, motor.open_voltage(100.0) ]).to match([ 0.0, 0.0, be_within(1e-12).of(9.6) ])
+    end
+  end
+
+  describe Gallop::Plant::StepperMotor do
+    subject(:motor) { described_class.new(resistance: 0.88, inductance: 6.3e-3, flux: 0.012, pole_pairs: 50, detent_torque: 0.05) }
+
+    # T = p ψ i_q = 50 · 0.012 · 4 with 3.52 V across 0.88 Ω in q; two phases: R i² of copper loss
+    it "makes the torque of two phases" do
+      4000.times { motor.apply(0.0, 3.52, 0.0, 0.0, 62.5e-6) }
+      expect([ motor.torque, motor.copper_loss ]).to match([ be_within(1e-4).of(2.4), be_within(1e-3).of(14.08) ])
+    end
+
+    # Four times in an electrical turn, pulling back to the next of its places: at 1/16 of an electrical turn it is the whole detent torque.
+    it "is held by its teeth without a current" do
+      place = 2 * Math::PI / 50 / 16
+      torques = [ 0.0, place, 2 * place, 3 * place, 4 * place ].map { |angle| motor.open_circuit(angle, 0.0, 1e-3); motor.torque }
+      expect(torques).to match([ be_within(1e-12).of(0), be_within(1e-12).of(-0.05), be_within(1e-12).of(0), be_within(1e-12).of(0.05), be_within(1e-12).of(0) ])
+    end
+  end
+
   describe Gallop::Plant::InductionMotor do
     let(:figures) { { stator_resistance: 4.8, rotor_resistance: 4.2, stator_leakage: 0.0135, rotor_leakage: 0.0135, magnetising_inductance: 0.36, pole_pairs: 2 } }
 

@@ -34,38 +34,36 @@ module Gallop
       def step(want_d, want_q, i_alpha, i_beta, angle, omega, v_limit)
         cos = Math.cos(angle)
         sin = Math.sin(angle)
-        @i_d = cos * i_alpha + sin * i_beta
-        @i_q = cos * i_beta - sin * i_alpha
-        error_d = want_d - @i_d
-        error_q = want_q - @i_q
-        @v_d = @kp * error_d + @integral_d - omega * @inductance * @i_q
-        @v_q = @kp * error_q + @integral_q + omega * (@inductance * @i_d + @flux)
-        limit(v_limit)
-        unless @saturated
+        @i_d = i_d = cos * i_alpha + sin * i_beta
+        @i_q = i_q = cos * i_beta - sin * i_alpha
+        error_d = want_d - i_d
+        error_q = want_q - i_q
+        inductance = @inductance
+        v_d = @kp * error_d + @integral_d - omega * inductance * i_q
+        v_q = @kp * error_q + @integral_q + omega * (inductance * i_d + @flux)
+        square = v_d * v_d + v_q * v_q
+        if (@saturated = square > v_limit * v_limit)
+          factor = v_limit / Math.sqrt(square)
+          v_d *= factor
+          v_q *= factor
+        else
           @integral_d += @ki_dt * error_d
           @integral_q += @ki_dt * error_q
         end
-        rotate(cos, sin, omega * @delay)
+        @v_d = v_d
+        @v_q = v_q
+        rotate(cos, sin, omega * @delay, v_d, v_q)
       end
 
       private
 
-      def limit(v_limit)
-        square = @v_d * @v_d + @v_q * @v_q
-        @saturated = square > v_limit * v_limit
-        return unless @saturated
-        factor = v_limit / Math.sqrt(square)
-        @v_d *= factor
-        @v_q *= factor
-      end
-
       # The voltage acts one and a half periods later; the small rotation until then is applied to second order.
-      def rotate(cos, sin, lead)
-        lead_cos = 1 - 0.5 * lead * lead
+      def rotate(cos, sin, lead, v_d, v_q)
+        lead_cos = 1.0 - 0.5 * lead * lead
         c = cos * lead_cos - sin * lead
         s = sin * lead_cos + cos * lead
-        @v_alpha = c * @v_d - s * @v_q
-        @v_beta = s * @v_d + c * @v_q
+        @v_alpha = c * v_d - s * v_q
+        @v_beta = s * v_d + c * v_q
       end
     end
   end

@@ -30,11 +30,11 @@ module Gallop
         torque = @gain * error + @integral + feed_forward
         if torque > limit
           @limited = true
-          @integral += @integral_gain * error if error.negative?
+          @integral += @integral_gain * error if error < 0.0
           @torque = limit
         elsif torque < -limit
           @limited = true
-          @integral += @integral_gain * error if error.positive?
+          @integral += @integral_gain * error if error > 0.0
           @torque = -limit
         else
           @limited = false

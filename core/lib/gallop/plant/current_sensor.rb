@@ -6,6 +6,7 @@ module Gallop
     # applied in phase coordinates (U, V), where they arise. Noise is a fixed-seed linear congruential sequence, so runs repeat.
     class CurrentSensor
       SQRT3 = Math.sqrt(3)
+      INVERSE_SQRT3 = 1 / SQRT3
 
       attr_reader :i_alpha, :i_beta, :i_u, :i_v
 
@@ -18,15 +19,15 @@ module Gallop
         @offset_v = offset_v.to_f
         @gain_u = gain_u.to_f
         @gain_v = gain_v.to_f
+        @half_gain_v = 0.5 * @gain_v
         @random = seed
         @i_alpha = @i_beta = @i_u = @i_v = 0.0
       end
 
       def read(i_alpha, i_beta)
-        @i_u = sample(@gain_u * i_alpha + @offset_u)
-        @i_v = sample(@gain_v * 0.5 * (SQRT3 * i_beta - i_alpha) + @offset_v)
-        @i_alpha = @i_u
-        @i_beta = (@i_u + 2 * @i_v) / SQRT3
+        @i_alpha = @i_u = u = sample(@gain_u * i_alpha + @offset_u)
+        @i_v = v = sample(@half_gain_v * (SQRT3 * i_beta - i_alpha) + @offset_v)
+        @i_beta = (u + 2.0 * v) * INVERSE_SQRT3
       end
 
       private

@@ -21,6 +21,9 @@ module Gallop
       def initialize(counts_per_turn:, direction: 1, offset: 0.0, kind: "absolute", pole_pairs: 1)
         @counts_per_turn = counts_per_turn
         @kind = kind
+        @channels = kind.start_with?("incremental")
+        @halls = kind.end_with?("halls")
+        @counts_halls = kind == "halls"
         @scale = direction * counts_per_turn / TWO_PI
         @hall_scale = direction * pole_pairs * 6 / TWO_PI
         @offset = offset.to_f
@@ -32,8 +35,8 @@ module Gallop
         self.hall_order = 0
       end
 
-      def channels? = kind.start_with?("incremental")
-      def halls? = kind.end_with?("halls")
+      def channels? = @channels
+      def halls? = @halls
 
       # @param order [Integer] place in HALL_ORDERS
       def hall_order=(order)
@@ -49,8 +52,9 @@ module Gallop
       def read(angle)
         return @count unless @powered
         true_count = ((angle + @offset) * @scale).floor
-        @count = kind == "halls" ? counted_by_halls(true_count) : counted(true_count)
-        watch_index(true_count) if channels?
+        return @count = @counts_halls ? counted_by_halls(true_count) : true_count unless @channels
+        @count = counted(true_count)
+        watch_index(true_count)
         @count
       end
 
@@ -62,7 +66,6 @@ module Gallop
       def permuted(state) = HALL_ORDERS[@hall_order].each_with_index.sum { |sensor, wire| state[sensor] << wire }
 
       def counted(true_count)
-        return true_count unless channels?
         return decoded_without_a(true_count) if @index_exchanged
         @channels_exchanged ? -true_count : true_count
       end

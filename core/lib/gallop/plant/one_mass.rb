@@ -49,17 +49,19 @@ module Gallop
         driving = torque + @outside_torque - @gravity
         before = @speed
         opposing = @brake_torque + (@coupled ? @load_torque : 0.0)
-        if before.zero?
+        if before == 0.0
           start(driving, opposing, dt)
         else
-          @friction_torque = before.positive? ? @coulomb + opposing : -@coulomb - opposing
+          @friction_torque = friction = before > 0.0 ? @coulomb + opposing : -@coulomb - opposing
           # viscous drag is taken implicitly: stable at any step
-          after = (before + (driving - @friction_torque) * dt / @inertia) / (1 + @viscous * dt / @inertia)
-          @speed = crosses_rest?(before, after) && driving.abs <= @breakaway + opposing ? 0.0 : after
+          share = dt / @inertia
+          after = (before + (driving - friction) * share) / (1.0 + @viscous * share)
+          @speed = before * after <= 0.0 && driving.abs <= @breakaway + opposing ? 0.0 : after
         end
-        @acceleration = (@speed - before) / dt
-        @angle += 0.5 * (before + @speed) * dt
-        @speed
+        after = @speed
+        @acceleration = (after - before) / dt
+        @angle += 0.5 * (before + after) * dt
+        after
       end
 
       def at_rest? = @speed.zero?
@@ -74,12 +76,10 @@ module Gallop
 
       def start(driving, opposing, dt)
         return @friction_torque = driving if driving.abs <= @breakaway + opposing
-        sign = driving.positive? ? 1.0 : -1.0
+        sign = driving > 0.0 ? 1.0 : -1.0
         @friction_torque = sign * (@coulomb + opposing)
         @speed = (driving - @friction_torque) * dt / @inertia
       end
-
-      def crosses_rest?(before, after) = before.positive? ? after <= 0 : after >= 0
     end
   end
 end

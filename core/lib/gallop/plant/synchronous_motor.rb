@@ -24,6 +24,8 @@ module Gallop
         @l_q = inductance_q.to_f
         @flux = flux.to_f
         @pole_pairs = pole_pairs
+        @pairs = pole_pairs.to_f
+        @saliency = @l_d - @l_q
         @magnet_offset = magnet_offset.to_f
         @power_factor = phases / 2.0
         @torque_factor = @power_factor * pole_pairs
@@ -40,28 +42,29 @@ module Gallop
       # @return [Float] N·m on the shaft at the end of the step
       def apply(v_alpha, v_beta, angle, speed, dt)
         prepare(dt) unless dt == @dt
-        electrical = angle * @pole_pairs + @magnet_offset
+        electrical = angle * @pairs + @magnet_offset
         cos = Math.cos(electrical)
         sin = Math.sin(electrical)
         v_d = cos * v_alpha + sin * v_beta
         v_q = cos * v_beta - sin * v_alpha
-        omega = speed * @pole_pairs
-        a = @h_d * @resistance
+        omega = speed * @pairs
+        resistance = @resistance
+        a = @h_d * resistance
         b = @b_factor * omega
-        c = @h_q * @resistance
+        c = @h_q * resistance
         e = @e_factor * omega
         d0 = @i_d
         q0 = @i_q
-        right_d = (1 - a) * d0 + b * q0 + 2 * @h_d * v_d
-        right_q = (1 - c) * q0 - e * d0 + 2 * @h_q * (v_q - omega * @flux)
-        inverse = 1 / ((1 + a) * (1 + c) + b * e)
-        @i_d = i_d = ((1 + c) * right_d + b * right_q) * inverse
-        @i_q = i_q = ((1 + a) * right_q - e * right_d) * inverse
+        right_d = (1.0 - a) * d0 + b * q0 + @two_h_d * v_d
+        right_q = (1.0 - c) * q0 - e * d0 + @two_h_q * (v_q - omega * @flux)
+        inverse = 1.0 / ((1.0 + a) * (1.0 + c) + b * e)
+        @i_d = i_d = ((1.0 + c) * right_d + b * right_q) * inverse
+        @i_q = i_q = ((1.0 + a) * right_q - e * right_d) * inverse
         @i_alpha = cos * i_d - sin * i_q
         @i_beta = sin * i_d + cos * i_q
-        @copper_loss = @power_factor * @resistance * (i_d * i_d + i_q * i_q)
+        @copper_loss = @power_factor * resistance * (i_d * i_d + i_q * i_q)
         @electrical_power = @power_factor * (v_d * i_d + v_q * i_q)
-        @torque = @torque_factor * (@flux + (@l_d - @l_q) * i_d) * i_q
+        @torque = @torque_factor * (@flux + @saliency * i_d) * i_q
       end
 
       # With U not connected no current can flow along α: what is left flows between V and W.
@@ -90,6 +93,8 @@ module Gallop
         @dt = dt
         @h_d = 0.5 * dt / @l_d
         @h_q = 0.5 * dt / @l_q
+        @two_h_d = 2.0 * @h_d
+        @two_h_q = 2.0 * @h_q
         @b_factor = @h_d * @l_q
         @e_factor = @h_q * @l_d
       end

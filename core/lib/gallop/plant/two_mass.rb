@@ -36,7 +36,7 @@ module Gallop
         turn_motor(torque - @shaft_torque, dt)
         turn_load(dt)
         @twist += (0.5 * (motor_before + @speed) - @load_speed) * dt
-        settle if @speed.zero?
+        settle if @speed == 0.0
         @speed
       end
 
@@ -70,10 +70,11 @@ module Gallop
       def turn_load(dt)
         driving = @shaft_torque - @gravity
         before = @load_speed
-        return @load_speed = 0.0 if before.zero? && driving.abs <= @load_torque
-        sign = (before.zero? ? driving : before).positive? ? 1.0 : -1.0
-        after = before + (driving - sign * @load_torque) * dt / @load_inertia
-        @load_speed = !before.zero? && after * before <= 0 && driving.abs <= @load_torque ? 0.0 : after
+        still = before == 0.0
+        return @load_speed = 0.0 if still && driving.abs <= @load_torque
+        friction = (still ? driving : before) > 0.0 ? @load_torque : -@load_torque
+        after = before + (driving - friction) * dt / @load_inertia
+        @load_speed = !still && after * before <= 0.0 && driving.abs <= @load_torque ? 0.0 : after
       end
 
       # The last swings of a load behind a standing motor die away without end; below STILL they are over.

@@ -21,11 +21,12 @@ module Gallop
           axis = @axis
           axis.read_currents
           @count = read_count
-          measure_speed if @tick.even?
+          even = @tick & 1 == 0
+          measure_speed if even
           return axis.coast(DT) unless @stage_on
           return align if @aligning
-          demand if (@tick & 3).zero?
-          control_speed if @tick.even?
+          demand if @tick & 3 == 0
+          control_speed if even
           control_current
         end
 
@@ -56,10 +57,12 @@ module Gallop
           @direction = @effective["feedback.direction"] == 1 ? -1 : 1
           @radians = Plant::TWO_PI / @counts
           @pole_pairs = pole_pairs_set
-          @electrical = @radians * @pole_pairs
+          @pairs = @pole_pairs.to_f
+          @electrical = @radians * @pairs
           @offset = @found || offset_set
           @speed_filter = 1 - Math.exp(-Plant::TWO_PI * setting("feedback.speed_filter") * SPEED_DT)
           @torque_constant = of_shaft("motor.torque_constant", :torque_constant)
+          @current_of_torque = SQRT2 / @torque_constant # peak
           take_torque_filter
           tune_loops
           take_limits
@@ -140,12 +143,13 @@ module Gallop
           sensor = @axis.sensor
           @axis.drive(@v_alpha, @v_beta, DT)
           current = @current
-          current.step(0.0, @torque * SQRT2 / @torque_constant, sensor.i_alpha, sensor.i_beta,
-                       electrical_angle, @speed * @pole_pairs, voltage_limit)
+          current.step(0.0, @torque * @current_of_torque, sensor.i_alpha, sensor.i_beta, electrical_angle, @speed * @pairs, voltage_limit)
           @v_alpha = current.v_alpha
           @v_beta = current.v_beta
-          @current_square = current.i_d * current.i_d + current.i_q * current.i_q
-          trip(Monitors::OVER_CURRENT, Stopping::COAST) if @current_square > @over_current_square
+          i_d = current.i_d
+          i_q = current.i_q
+          @current_square = square = i_d * i_d + i_q * i_q
+          trip(Monitors::OVER_CURRENT, Stopping::COAST) if square > @over_current_square
         end
       end
     end
