@@ -39,8 +39,8 @@ RSpec.describe Gallop::Feedback::Device do
 
   describe Gallop::Feedback::Running do
     # A motor that ran away, or did not follow its field; what that means depends on its wires.
-    def cause(fault, wires, turned_by_hand = nil)
-      looks = Array.new(5) { |n| described_class::Look.new(at: n * 0.05, demand: 100.0, speed: -50.0, torque_current: 2.0, current: 2.0, count: n * 10, fault: n == 4 ? fault : 0) }
+    def cause(fault, wires, turned_by_hand = nil, way: 10)
+      looks = Array.new(5) { |n| described_class::Look.new(at: n * 0.05, demand: 100.0, speed: -50.0, torque_current: 2.0, current: 2.0, count: n * way, fault: n == 4 ? fault : 0) }
       described_class.new(looks, described_class::Axis.new(counts: 2000, pole_pairs: nil, rated_current: 4.0, wires: wires, turned_by_hand: turned_by_hand)).findings.first.then { |finding| "#{finding.headline}. #{finding.reason} #{finding.remedy}" }
     end
 
@@ -54,6 +54,7 @@ RSpec.describe Gallop::Feedback::Device do
       expect(cause(0xFF30, 4, "proven")).to match(/wires of one motor phase are exchanged, or one is open.*check all four/m)
     end
 
+    it("knows a shaft that is held in the alignment from one that goes elsewhere") { expect(cause(0xFF30, 4, way: 0)).to match(/The shaft does not move at 2.00.A.*holding brake/m) }
     it("speaks of three phases else") { expect(cause(0x7122, 3, "proven")).to match(/two motor phases are exchanged.*V with W/m) }
   end
 end

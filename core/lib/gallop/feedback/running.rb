@@ -27,13 +27,16 @@ module Gallop
 
       # @return [Array<Finding>]
       def findings
-        return [ commutation(@looks.last) ] if @looks.any? { |look| [ COMMUTATION, ALIGNMENT ].include?(look.fault) }
+        return [ commutation(@looks.last) ] if fault?(COMMUTATION)
+        return [ moved? ? commutation(@looks.last) : shaft_held(@looks.map(&:current).max) ] if fault?(ALIGNMENT)
         Finding.in_order([ stands && standing, weightless ].compact)
       end
 
       private
 
       attr_reader :axis
+
+      def fault?(code) = @looks.any? { |look| look.fault == code }
 
       # The last stretch, long enough, in which it was told to turn and did not.
       def stands
