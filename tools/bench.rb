@@ -13,7 +13,9 @@ class Bench
 
   POLE_PAIRS = { "Carriage" => 5, "Web feed" => 2, "Roll tug" => 4 }.freeze # a linear motor has a pitch, as it comes
   FACTS = YAML.safe_load_file(Rails.root.join("spec/fixtures/saltgrass_facts.yml")).freeze
+  OTHER_FACTS = YAML.safe_load_file(Rails.root.join("spec/fixtures/dyehouse_facts.yml")).freeze
   RIG = Rails.root.join("paddock/rigs/saltgrass.yml").to_s
+  RIGS = [ RIG, Rails.root.join("paddock/rigs/dyehouse.yml").to_s ].freeze
 
   def run
     simulation
@@ -44,9 +46,9 @@ class Bench
 
   # All families enabled and turning: the stage at its full rate.
   def simulation
-    Gallop::Paddock::Rig.load(RIG).build.uniq { |stand_in| stand_in.profile.family }.each do |stand_in|
+    RIGS.flat_map { |rig| Gallop::Paddock::Rig.load(rig).build }.uniq { |stand_in| stand_in.profile.family }.each do |stand_in|
       3000.times { stand_in.advance(0.001) }
-      set(stand_in, "motor.pole_pairs", POLE_PAIRS.fetch(stand_in.name)) if stand_in.profile["motor.pole_pairs"]
+      set(stand_in, "motor.pole_pairs", POLE_PAIRS.fetch(stand_in.name)) if POLE_PAIRS.key?(stand_in.name)
       [ 6, 7, 15 ].each { |word| set(stand_in, "control.word", word) }
       set(stand_in, "speed.target", 300)
       1000.times { stand_in.advance(0.001) }
@@ -117,9 +119,21 @@ class Bench
 
   # What the server does for one key: the facts of a machine over those that are kept, all that follows, and its JSON.
   def consequences
+    drives = @drives + offline_drives
     Course::FACTS.each_key do |stage|
-      times = @drives.flat_map { |drive| Array.new(100) { seconds { FactStageSerializer.new(StageFacts.named(stage).new(Drive.find(drive.id), { "x" => "1" })).to_h } } }
+      times = drives.flat_map { |drive| Array.new(100) { seconds { FactStageSerializer.new(StageFacts.named(stage).new(Drive.find(drive.id), { "x" => "1" })).to_h } } }
       report("answer to typing at the server, #{stage}", ms(quantile(times, 0.95)), "95th percentile of #{times.size}, all families, database and JSON included")
+    end
+  end
+
+  # Of the families that are not in the demo rack, with all their facts.
+  def offline_drives
+    OTHER_FACTS.map do |name, facts|
+      family = YAML.safe_load_file(RIGS.last)["drives"].find { |drive| drive["name"] == name }["family"]
+      create_drive(nil, name).tap do |drive|
+        drive.update!(family: family)
+        facts.each { |stage, texts| StageFacts.named(stage).new(drive.reload).keep(texts) }
+      end
     end
   end
 

@@ -13,15 +13,21 @@ module Gallop
       # Speed (rad/s) at which the voltage for a torque reaches what the bus gives:
       # (ω_e ψ + R i)² + (ω_e L i)² = V², solved for ω_e = p ω.
       def voltage_limited_speed(torque, bus)
-        with("torque_constant", "pole_pairs", "line_resistance", "line_inductance") do |kt, p, _, _|
-          i = torque / kt * Motor::SQRT2
-          v = phase_voltage(bus) * VOLTAGE_RESERVE
-          a = psi**2 + (phase_inductance * i)**2
-          b = 2 * psi * phase_resistance * i
-          c = (phase_resistance * i)**2 - v**2
-          root = b**2 - 4 * a * c
-          c.positive? || root.negative? ? 0.0 : (-b + Math.sqrt(root)) / (2 * a) / p
-        end
+        kt, p, flux, resistance, inductance = winding
+        return if kt.nil?
+        i = torque / kt * Motor::SQRT2
+        v = phase_voltage(bus) * VOLTAGE_RESERVE
+        a = flux**2 + (inductance * i)**2
+        b = 2 * flux * resistance * i
+        c = (resistance * i)**2 - v**2
+        root = b**2 - 4 * a * c
+        c.positive? || root.negative? ? 0.0 : (-b + Math.sqrt(root)) / (2 * a) / p
+      end
+
+      # Torque constant, pole pairs, and of a phase: flux, resistance, inductance. Empty as long as one of them is missing; a drawing asks a hundred times.
+      # @return [Array<Float>]
+      def winding
+        @winding ||= with("torque_constant", "pole_pairs", "line_resistance", "line_inductance") { |kt, p, _, _| [ kt, p, psi, phase_resistance, phase_inductance ] } || []
       end
 
       def top_speed_on_bus

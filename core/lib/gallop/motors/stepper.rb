@@ -20,7 +20,6 @@ module Gallop
         "parallel" => { "holding_torque" => Math.sqrt(2), "rated_current" => Math.sqrt(2), "peak_current" => Math.sqrt(2), "line_resistance" => 0.5, "line_inductance" => 1.0 }
       }.freeze
       STRONG_TEETH = 0.15 # of the holding torque, from which a detent torque is no usual one
-      HALVINGS = 40
 
       FIELDS = [
         field("type", "Type", "", nil, nil, "What the nameplate calls the motor. For the record.", text: true, required: false),
@@ -86,13 +85,15 @@ module Gallop
       def finding(*words, facts: [], **more) = super(*words, facts: named(facts), **more)
       def propose(entry_key, figure, reason, facts: []) = super(entry_key, figure, reason, facts: named(facts))
 
-      # @return [Float, nil] N·m that the voltage leaves at that speed
+      # The voltage equation solved for the current: (ω_e ψ + R i)² + (ω_e L i)² = V². @return [Float, nil] N·m that it leaves at that speed
       def torque_left(speed, bus)
-        most = si("holding_torque") or return
-        return unless voltage_limited_speed(0.0, bus)
-        low, high = 0.0, most
-        HALVINGS.times { middle = (low + high) / 2; voltage_limited_speed(middle, bus) >= speed ? low = middle : high = middle }
-        low
+        kt, p, flux, resistance, inductance = winding
+        return if kt.nil?
+        field = speed * p
+        a = resistance**2 + (field * inductance)**2
+        b = field * flux * resistance
+        c = (field * flux)**2 - (phase_voltage(bus) * VOLTAGE_RESERVE)**2
+        c.negative? ? [ (Math.sqrt(b**2 - a * c) - b) / a * kt / SQRT2, si("holding_torque") ].min : 0.0
       end
 
       # Beyond the corner the voltage, not the heat, ends it: what is left there lasts.
@@ -148,7 +149,7 @@ module Gallop
       def no_torque_at_top_speed
         left = si("top_speed") && torque_left(si("top_speed"), weakest_bus_voltage) or return
         share = left / si("holding_torque")
-        return if share >= 0.2 || share <= 1e-6 # below that it is not reached at all
+        return if share >= 0.2 || share.zero? # below that it is not reached at all
         finding(:caution, "no_torque_at_top_speed", "At #{speed_text(si('top_speed'))} #{percent(share)} of the holding torque are left on a weak supply", "The field goes round #{show(pole_pairs, nil, 0)} times as fast as the shaft; inductance and back-EMF take the voltage.", "A lower top speed, or windings in parallel.", facts: %w[top_speed])
       end
 
