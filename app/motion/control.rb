@@ -8,6 +8,7 @@ module Motion
     WATCHDOG_WINDOW = 400 # ms
     STATE_TIMEOUT = 1.0   # s for the drive to follow a Controlword
     STANDSTILL_TIMEOUT = 5.0
+    NOT_ALIGNED = 0       # of feedback.aligned
 
     attr_reader :reins, :speed
 
@@ -23,13 +24,17 @@ module Motion
     # Whether the next poll carries a sign of life to the drive.
     def refreshes? = @armed && reins.fresh?
 
-    # @param gait [Gallop::Gait] @raise [NotHeld, Unmet, OutOfState]
-    def enable(tab, gait:, needs:)
+    # @param gait [Gallop::Gait] @param align [Boolean] an explicit yes to the motion of an alignment @raise [NotHeld, Unmet, OutOfState]
+    def enable(tab, gait:, needs:, align: false)
       authorise(tab)
       unmet = needs.reject(&:met)
       raise Unmet, unmet if unmet.any?
+      raise OutOfState, "#{@connection.name} is aligned at its first enabling: the motor moves by itself, up to half an electrical turn. That needs an explicit yes (align)." if aligns? && !align
       @connection.ask(urgent: true) { |wire| bring_up(wire, gait) }
     end
+
+    # Whether the next enabling moves the motor, to find its magnets.
+    def aligns? = @connection.samples.last&.raw&.fetch("feedback.aligned", nil) == NOT_ALIGNED
 
     # @param asked [Float] in the drive's unit of speed, signed @return [HeldSpeed]
     def set_point(tab, asked, gait:)

@@ -40,6 +40,31 @@ RSpec.describe Gallop::Paddock::Firmware::Stepper do
     expect(rpm).to be_within(1).of(300)
   end
 
+  # Quick stop that stays enabled, a fifth into the second half: the field stands still from then on.
+  it "holds still when it is stopped in the middle, and begins anew" do
+    write("control.quick_stop_option", 6)
+    enable
+    pass(0.55)
+    write("control.word", 2)
+    pass(0.05)
+    held = degrees
+    pass(1)
+    expect([ state, degrees ]).to match([ :quick_stop_active, be_within(0.05).of(held) ])
+    write("control.word", 0)
+    pass(0.2)
+    expect(read("feedback.aligned")).to eq(0)
+    aligned
+    expect(read("feedback.aligned")).to eq(2)
+  end
+
+  # A gait that leaves 20 % of the torque: 0.2 · 3.4 N·m / 0.85 N·m/A
+  it "is held to the envelope in its alignment" do
+    write("envelope.torque", 20)
+    enable
+    pass(0.4)
+    expect([ read("feedback.aligned"), read("motor.current") ]).to match([ 1, be_within(0.02).of(0.8) ])
+  end
+
   it "turns both ways, slowly and quickly" do
     aligned
     [ 30, -400, 1100 ].each do |wanted|

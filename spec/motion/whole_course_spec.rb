@@ -16,7 +16,11 @@ RSpec.describe "The whole course of a drive" do
     motion = drive.connection.motion
     motion.reins.take(ApiCalls::TAB, "Robin")
     with_signs_of_life(drive.connection) do
-      motion.enable(ApiCalls::TAB, gait: Gallop::Gait.fetch("walk"), needs: [])
+      if motion.aligns?
+        expect { motion.enable(ApiCalls::TAB, gait: Gallop::Gait.fetch("walk"), needs: []) }.to raise_error(Motion::OutOfState, /moves by itself.*explicit yes/)
+        expect(@paddock.shaft_speed(drive.name)).to eq(0)
+      end
+      motion.enable(ApiCalls::TAB, gait: Gallop::Gait.fetch("walk"), needs: [], align: true)
       rated = drive.profile.fetch("limits.motor_speed").then { |entry| entry.figure(drive.live_values["limits.motor_speed"]) }
       motion.set_point(ApiCalls::TAB, rated, gait: Gallop::Gait.fetch("walk"))
       wait_until("#{drive.name} at walk") { (@paddock.shaft_speed(drive.name) - 0.05 * rated).abs < 0.02 * rated }

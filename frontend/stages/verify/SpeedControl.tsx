@@ -105,7 +105,7 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
       )}
       <Flex gap="2" wrap="wrap">
         {!enabled && (
-          <Action look="primary" disabled={enable.isPending || !verify.needs.every(({ met }) => met)} onClick={() => enable.mutate(undefined)}>
+          <Action look="primary" disabled={enable.isPending || !verify.needs.every(({ met }) => met)} onClick={() => enable.mutate(aligned === NOT_ALIGNED)}>
             {aligned === NOT_ALIGNED ? "Enable and align" : "Enable"}
           </Action>
         )}

@@ -34,9 +34,9 @@ module Gallop
           @align_current = [ share, @torque_limit * @torque_share / @torque_constant ].min * SQRT2
         end
 
-        # In place of the loops of speed and current.
+        # In place of the loops of speed and current. A stop that comes meanwhile holds the field where it is.
         def align
-          @align_time += Servo::DT
+          @align_time += Servo::DT unless stop_kind
           second = @align_time > @align_half
           @quarter_at ||= @count if second
           share = [ (second ? @align_time - @align_half : @align_time) / (RAMP * @align_half), 1.0 ].min
