@@ -30,6 +30,7 @@ export interface PanelDrive {
   way: number;
   slides: boolean;
   motor_wires: number;
+  battery: boolean;
   units: { speed: string; torque: string; way: string };
   bus_voltage: number;
   winding_temperature: number;
@@ -65,7 +66,7 @@ export function PaddockDrive({ drive }: { drive: PanelDrive }) {
             </Box>
           </Flex>
           <GroupHead>Switches and cables</GroupHead>
-          <Throw label="Mains" on={drive.mains} words={["Switch off", "Switch on"]} states={["on", "off"]} onThrow={(mains) => set.mutate({ mains })} />
+          <Throw label={drive.battery ? "Battery" : "Mains"} on={drive.mains} words={["Switch off", "Switch on"]} states={["on", "off"]} onThrow={(mains) => set.mutate({ mains })} />
           <Throw label="Network cable" on={drive.cable} words={["Pull", "Plug in"]} states={["plugged in", "pulled"]} onThrow={(cable) => set.mutate({ cable })} />
           <Throw label="Torque-off input A" on={drive.torque_off_a} words={["Open", "Close"]} states={["closed", "open"]} onThrow={(closed) => set.mutate({ torque_off_a: closed })} />
           <Throw label="Torque-off input B" on={drive.torque_off_b} words={["Open", "Close"]} states={["closed", "open"]} onThrow={(closed) => set.mutate({ torque_off_b: closed })} />

@@ -8,9 +8,17 @@ RSpec.describe "A stepper and a motor with brushes", type: :interface, rig: Rail
 
   before { visit @server.url and open_project(@server) }
 
+  # Long enough to be seen on a busy machine.
+  def long_alignment
+    path = "/drives/#{drive_id('Doser')}"
+    api("PUT", "#{path}/values/feedback.alignment_time", value: "5000 ms")
+    api("POST", "#{path}/batches", keys: [ "feedback.alignment_time" ])
+  end
+
   it "says that the stepper moves by itself before it is enabled, aligns it, and turns it" do
     within("nav[aria-label='Drives']") { click_link "Doser" }
     commission("Doser", facts.fetch("Doser"))
+    long_alignment
     store_all
     restart_if_asked
     open_stage("Doser", "Verify")

@@ -139,7 +139,7 @@ module Gallop
           load_torque: axis.shaft.real(:torque, axis.mechanics.load_torque).round(6), hand_torque: axis.shaft.real(:torque, axis.hand_torque).round(6), shaft_speed: axis.shaft.told(:fine_speed, axis.mechanics.speed).first.round(2),
           slides: axis.shaft.slides?, units: { speed: axis.shaft.unit(:fine_speed), torque: axis.shaft.unit(:torque), way: axis.shaft.slides? ? "mm" : "turns" },
           shaft_turns: (axis.mechanics.angle / Plant::TWO_PI).round(4), way: axis.shaft.told(:angle, axis.mechanics.angle).first.round(3), bus_voltage: axis.bus.voltage.round(1),
-          winding_temperature: (axis.winding.temperature - 273.15).round(1), nameplate: stand_in.nameplate, motor_wires: stand_in.profile.motor_wires,
+          winding_temperature: (axis.winding.temperature - 273.15).round(1), nameplate: stand_in.nameplate, motor_wires: stand_in.profile.motor_wires, battery: axis.bus.is_a?(Plant::BatteryBus),
           terminals: !stand_in.profile["terminals.input_1_function"].nil?, inputs: axis.inputs, analog_inputs: axis.analog_inputs, firmware: stand_in.flash.version,
           wiring: wiring(axis), brake: axis.brake && { open: axis.brake.open?, powered: axis.brake.powered, lifted: axis.brake.lifted }, turning_by_hand: axis.turning_by_hand?, held_by_hand: axis.held_by_hand?,
           simulated_time: stand_in.simulated_time.round(3)
