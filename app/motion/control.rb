@@ -24,21 +24,27 @@ module Motion
     # Whether the next poll carries a sign of life to the drive.
     def refreshes? = @armed && reins.fresh?
 
-    # @param gait [Gallop::Gait] @param align [Boolean] an explicit yes to the motion of an alignment @raise [NotHeld, Unmet, OutOfState]
-    def enable(tab, gait:, needs:, align: false)
+    # @param gait [Gallop::Gait] @param align, pulse [Boolean] an explicit yes to the motion of an alignment, and to following the pulse input
+    # @raise [NotHeld, Unmet, OutOfState]
+    def enable(tab, gait:, needs:, align: false, pulse: false)
       authorise(tab)
       unmet = needs.reject(&:met)
       raise Unmet, unmet if unmet.any?
       raise OutOfState, "#{@connection.name} is aligned at its first enabling: the motor moves by itself, up to half an electrical turn. That needs an explicit yes (align)." if aligns? && !align
+      raise OutOfState, "The pulse input commands #{@connection.name}: once enabled, the motor follows the pulse. That needs an explicit yes (pulse)." if follows_pulse? && !pulse
       @connection.ask(urgent: true) { |wire| bring_up(wire, gait) }
     end
 
     # Whether the next enabling moves the motor, to find its magnets.
     def aligns? = @connection.samples.last&.raw&.fetch("feedback.aligned", nil) == NOT_ALIGNED
 
+    # Whether the target comes from the drive's pulse input, and not from here.
+    def follows_pulse? = @connection.live.fetch("pulse.function", 0).positive?
+
     # @param asked [Float] in the drive's unit of speed, signed @return [HeldSpeed]
     def set_point(tab, asked, gait:)
       authorise(tab)
+      raise OutOfState, "#{@connection.name} follows its pulse input; a speed from here does nothing." if follows_pulse?
       held = HeldSpeed.of(asked, gait: gait, limit: speed_limit, unit: @connection.profile.speed_unit)
       @connection.ask(urgent: true) { |wire| command_enabled(wire, held.held) }
       held

@@ -31,6 +31,7 @@ export interface PanelDrive {
   slides: boolean;
   motor_wires: number;
   battery: boolean;
+  pulse_width: number | null;
   units: { speed: string; torque: string; way: string };
   bus_voltage: number;
   winding_temperature: number;
@@ -45,6 +46,9 @@ export interface PanelDrive {
 }
 
 export const STATE = { off: "without power", booting: "starting", loader: "in its loader", running: "running" } as const;
+/** Widths that a hand on a remote control would give, in µs. */
+const PULSES = [0, 1000, 1250, 1500, 1750, 2000];
+
 /** What a hand pushes with: N·m on a shaft, N on a moving part. */
 const push = (slides: boolean) => (slides ? 60 : 0.4);
 
@@ -72,6 +76,17 @@ export function PaddockDrive({ drive }: { drive: PanelDrive }) {
           <Throw label="Torque-off input B" on={drive.torque_off_b} words={["Open", "Close"]} states={["closed", "open"]} onThrow={(closed) => set.mutate({ torque_off_b: closed })} />
           {drive.encoder_power !== null && (
             <Throw label="Encoder cable" on={drive.encoder_power} words={["Pull", "Plug in"]} states={["plugged in", "pulled"]} onThrow={(power) => set.mutate({ encoder_power: power })} />
+          )}
+          {drive.pulse_width !== null && (
+            <Row label="Pulse at the input" state={drive.pulse_width === 0 ? "none" : ""}>
+              <Flex gap="0" role="group" aria-label="Pulse at the input, in microseconds">
+                {PULSES.map((width) => (
+                  <Segment key={width} type="button" aria-pressed={drive.pulse_width === width} onClick={() => set.mutate({ pulse_width: width })}>
+                    {width === 0 ? "none" : width}
+                  </Segment>
+                ))}
+              </Flex>
+            </Row>
           )}
           {drive.terminals && (
             <Row label="Digital inputs" state={`${drive.inputs.filter(Boolean).length} closed`}>

@@ -4,8 +4,8 @@ module Api
   # Commands to a motor. Reins, needs and gait are enforced by Motion::Control, whatever the page shows.
   class MotionController < BaseController
     def enable
-      motion.enable(Current.tab, gait: drive.envelope, needs: Motion::Needs.new(drive, Current.tab).all, align: params[:align] == true)
-      drive.log("motion", "Enabled", "at #{drive.gait}#{', with alignment' if params[:align] == true}")
+      motion.enable(Current.tab, gait: drive.envelope, needs: Motion::Needs.new(drive, Current.tab).all, align: params[:align] == true, pulse: params[:pulse] == true)
+      drive.log("motion", "Enabled", "at #{drive.gait}#{', with alignment' if params[:align] == true}#{', following its pulse input' if motion.follows_pulse?}")
       state
     end
 

@@ -24,6 +24,7 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
   const enabled = verify.armed && state === "Operation enabled" && !stale;
   const running = enabled && verify.speed !== 0;
   const aligned = useLive(drive, "feedback.aligned")?.value ?? ALIGNED;
+  const pulse = useLive(drive, "pulse.width");
   const reversing = running && Math.sign(verify.speed) !== direction;
 
   const send = (next: number, passing: boolean) => setPoint.mutate({ speed: direction * next, passing });
@@ -103,18 +104,23 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
           {aligned === NOT_ALIGNED ? `The motor first moves by itself, up to ${verify.alignment_way ?? "half an electrical turn"} either way, to find its magnets.` : "The motor is being aligned; a set-point waits until that is done."}
         </Text>
       )}
+      {drive.follows_pulse && (
+        <Text fontSize="small" color="cautionText" mb="1.5" data-pulse>
+          {enabled ? "The motor follows" : "Once enabled, the motor follows"} the pulse input, within the gait: {pulse?.value ? withUnit(pulse.value, "µs", 0) : "no pulse comes"}.
+        </Text>
+      )}
       <Flex gap="2" wrap="wrap">
         {!enabled && (
-          <Action look="primary" disabled={enable.isPending || !verify.needs.every(({ met }) => met)} onClick={() => enable.mutate(aligned === NOT_ALIGNED)}>
-            {aligned === NOT_ALIGNED ? "Enable and align" : "Enable"}
+          <Action look="primary" disabled={enable.isPending || !verify.needs.every(({ met }) => met)} onClick={() => enable.mutate({ align: aligned === NOT_ALIGNED, pulse: drive.follows_pulse })}>
+            {aligned === NOT_ALIGNED ? "Enable and align" : drive.follows_pulse ? "Enable, following the pulse" : "Enable"}
           </Action>
         )}
-        {enabled && (
+        {enabled && !drive.follows_pulse && (
           <Action look="primary" onClick={() => send(amount, false)} disabled={amount === 0}>
             {reversing ? `Start ${direction === 1 ? "forward" : "backward"}` : "Start"}
           </Action>
         )}
-        {enabled && (
+        {enabled && !drive.follows_pulse && (
           <Action onClick={() => halt.mutate(undefined)} disabled={!running}>
             Stop
           </Action>

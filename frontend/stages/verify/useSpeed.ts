@@ -13,7 +13,7 @@ export function useSpeed(drive: Drive) {
     refresh: [],
     done: setHeld,
   });
-  const enable = useAction((align: boolean) => api.post<Verify>(`${path}/enable`, { align }), { refresh: REFRESH });
+  const enable = useAction((yes: { align: boolean; pulse: boolean }) => api.post<Verify>(`${path}/enable`, yes), { refresh: REFRESH });
   const halt = useAction(() => api.post<Verify>(`${path}/halt`), { refresh: REFRESH, done: () => setHeld(undefined) });
   const disable = useAction(() => api.post<Verify>(`${path}/disable`), { refresh: REFRESH, done: () => setHeld(undefined) });
   return { held, setPoint, enable, halt, disable };

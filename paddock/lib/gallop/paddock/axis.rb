@@ -14,11 +14,14 @@ module Gallop
       attr_reader :inputs, :analog_inputs, :motoring_energy, :regenerated_energy
       attr_accessor :torque_off_a_closed, :torque_off_b_closed
       attr_reader :hand_torque
+      # µs of the pulses at the pulse input; nil without any
+      attr_accessor :pulse_width
       # Faults of the motor cable: V and W exchanged; U not connected.
       attr_accessor :phases_exchanged, :phase_open
 
-      def initialize(motor:, mechanics:, bus:, sensor:, winding:, heat_sink:, encoder: nil, brake: nil, shaft: Shaft.turning)
+      def initialize(motor:, mechanics:, bus:, sensor:, winding:, heat_sink:, encoder: nil, brake: nil, shaft: Shaft.turning, pulse_input: false)
         @shaft = shaft
+        @pulse_input = pulse_input
         @motor = motor
         @mechanics = mechanics
         @bus = bus
@@ -39,6 +42,7 @@ module Gallop
         @bus_energy = @bus_time = 0.0
       end
 
+      def pulse_input? = @pulse_input
       def torque_allowed? = @torque_off_a_closed && @torque_off_b_closed
       def voltage_limit = @bus.voltage / SQRT3
 

@@ -16,7 +16,7 @@ module Gallop
       # Mistakes of wiring, and a load that is not coupled; each is only there where the rig has the part.
       FAULTS = %w[phases_exchanged phase_open channels_exchanged index_exchanged brake_unwired uncoupled].freeze
       SWITCHES = (%w[mains cable torque_off_a torque_off_b encoder_power brake_lifted] + FAULTS + INPUTS).freeze
-      FIGURES = { "hall_order" => 0..5, "hand_turn" => -20.0..20.0, "load_torque" => 0.0..1000.0, "hand_torque" => -50.0..50.0, "analog_1" => -10.0..10.0, "analog_2" => -10.0..10.0 }.freeze
+      FIGURES = { "hall_order" => 0..5, "hand_turn" => -20.0..20.0, "load_torque" => 0.0..1000.0, "hand_torque" => -50.0..50.0, "analog_1" => -10.0..10.0, "analog_2" => -10.0..10.0, "pulse_width" => 0..3000 }.freeze
 
       # A request that is wrong; the message says where.
       class Unacceptable < ArgumentError; end
@@ -82,6 +82,7 @@ module Gallop
         when "hall_order" then axis.encoder&.halls?
         when "brake_unwired", "brake_lifted" then axis.brake
         when "encoder_power" then axis.encoder
+        when "pulse_width" then axis.pulse_input?
         else true
         end
       end
@@ -100,6 +101,7 @@ module Gallop
         when "encoder_power" then axis.encoder&.powered = value
         when "load_torque" then axis.mechanics.load_torque = axis.shaft.reckoned(:torque, value)
         when "hand_torque" then axis.hand_torque = axis.shaft.reckoned(:torque, value.to_f)
+        when "pulse_width" then axis.pulse_width = value.zero? ? nil : value.to_f
         when "analog_1", "analog_2" then axis.analog_inputs[name[-1].to_i - 1] = value.to_f
         else axis.inputs[INPUTS.index(name)] = value
         end
@@ -139,7 +141,7 @@ module Gallop
           load_torque: axis.shaft.real(:torque, axis.mechanics.load_torque).round(6), hand_torque: axis.shaft.real(:torque, axis.hand_torque).round(6), shaft_speed: axis.shaft.told(:fine_speed, axis.mechanics.speed).first.round(2),
           slides: axis.shaft.slides?, units: { speed: axis.shaft.unit(:fine_speed), torque: axis.shaft.unit(:torque), way: axis.shaft.slides? ? "mm" : "turns" },
           shaft_turns: (axis.mechanics.angle / Plant::TWO_PI).round(4), way: axis.shaft.told(:angle, axis.mechanics.angle).first.round(3), bus_voltage: axis.bus.voltage.round(1),
-          winding_temperature: (axis.winding.temperature - 273.15).round(1), nameplate: stand_in.nameplate, motor_wires: stand_in.profile.motor_wires, battery: axis.bus.is_a?(Plant::BatteryBus),
+          winding_temperature: (axis.winding.temperature - 273.15).round(1), nameplate: stand_in.nameplate, motor_wires: stand_in.profile.motor_wires, battery: axis.bus.is_a?(Plant::BatteryBus), pulse_width: axis.pulse_input? ? axis.pulse_width.to_i : nil,
           terminals: !stand_in.profile["terminals.input_1_function"].nil?, inputs: axis.inputs, analog_inputs: axis.analog_inputs, firmware: stand_in.flash.version,
           wiring: wiring(axis), brake: axis.brake && { open: axis.brake.open?, powered: axis.brake.powered, lifted: axis.brake.lifted }, turning_by_hand: axis.turning_by_hand?, held_by_hand: axis.held_by_hand?,
           simulated_time: stand_in.simulated_time.round(3)

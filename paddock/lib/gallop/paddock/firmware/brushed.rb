@@ -9,6 +9,7 @@ module Gallop
       #   e = u − R i − L di/dt = k ω
       class Brushed < Servo
         include OnBattery
+        include PulseCommand
 
         BY_COUNT = 1         # of feedback.kind
         VOLTAGE_USE = 0.95   # of the bus

@@ -7,6 +7,7 @@ module Gallop
       # there is no positioning.
       class LowVoltage < Servo
         include OnBattery
+        include PulseCommand
 
         LONGEST_EDGE = 0.5 # s without an edge, after which the shaft counts as standing
 

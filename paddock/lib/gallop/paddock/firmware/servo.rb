@@ -133,10 +133,12 @@ module Gallop
         end
 
         def control_speed
-          limit = @machine.state == :operation_enabled ? @torque_limit * @torque_share : @torque_limit
-          torque = @speed_loop.step(@wanted_speed, @speed, @feed_forward * @wanted_rate, limit)
+          torque = @speed_loop.step(@wanted_speed, @speed, @feed_forward * @wanted_rate, torque_bound)
           @torque = @torque_filter ? @torque + @torque_filter * (torque - @torque) : torque
         end
+
+        # A stop may use the whole torque.
+        def torque_bound = @machine.state == :operation_enabled ? @torque_limit * @torque_share : @torque_limit
 
         # The voltage worked out in one period is put out in the next, as in a real drive.
         def control_current

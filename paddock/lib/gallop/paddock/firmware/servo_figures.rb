@@ -54,7 +54,7 @@ module Gallop
         end
 
         def speed_reached
-          target = stop_kind ? 0.0 : held(@target * @target_step)
+          target = stop_kind ? 0.0 : held(asked_speed)
           [ (target - @speed).abs <= @speed_window, @effective["speed.window_time"] ]
         end
 

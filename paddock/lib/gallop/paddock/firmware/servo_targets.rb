@@ -58,8 +58,11 @@ module Gallop
           return follow_ramp(0.0, @down) if brake_opening?
           return follow_path if positioning?
           above = @ramp.speed.abs > @changeover
-          follow_ramp(held(@target * @target_step), above ? @second_down : @down, above ? @second_up : @up)
+          follow_ramp(held(asked_speed), above ? @second_down : @down, above ? @second_up : @up)
         end
+
+        # rad/s
+        def asked_speed = @target * @target_step
 
         def follow_ramp(target, down, up = @up)
           @wanted_speed = @ramp.step(target, up, down, Servo::POSITION_DT)

@@ -20,7 +20,7 @@ module Gallop
         private
 
         def axis
-          Axis.new(shaft: shaft, motor: motor, mechanics: mechanics, bus: bus, sensor: sensor, encoder: encoder, brake: brake,
+          Axis.new(shaft: shaft, motor: motor, mechanics: mechanics, bus: bus, sensor: sensor, encoder: encoder, brake: brake, pulse_input: !@profile["pulse.function"].nil?,
                    winding: thermal_mass(@drive["motor"]), heat_sink: thermal_mass(@drive["heat_sink"]))
         end
 
