@@ -9,8 +9,9 @@ rack = YAML.safe_load_file(rig)
 names = ENV["GALLOP_PADDOCK_DRIVES"]&.split(",") || rack["drives"].pluck("name")
 first_port = Integer(ENV.fetch("GALLOP_PADDOCK_PORT", "15020"))
 
-# A demo project that somebody has deleted stays deleted.
-if rig == demo ? Project.none? : !Project.exists?(name: rack["name"])
+# A demo project that somebody has deleted, in favour of projects of their own, stays deleted.
+racks = Rails.root.glob("paddock/rigs/*.yml").map { |file| YAML.safe_load_file(file)["name"] }
+if !Project.exists?(name: rack["name"]) && (rig != demo || Project.where.not(name: racks).none?)
   project = Project.create!(name: rack["name"], note: rig == demo ? "Commissioning of the print carriage and what moves around it" : "")
   names.each_with_index { |name, index| project.drives.create!(name: name, host: "127.0.0.1", port: first_port + index) }
 end

@@ -78,7 +78,7 @@ export function PaddockDrive({ drive }: { drive: PanelDrive }) {
             <Throw label="Encoder cable" on={drive.encoder_power} words={["Pull", "Plug in"]} states={["plugged in", "pulled"]} onThrow={(power) => set.mutate({ encoder_power: power })} />
           )}
           {drive.pulse_width !== null && (
-            <Row label="Pulse at the input" state={drive.pulse_width === 0 ? "none" : ""}>
+            <Row label="Pulse, µs" state="">
               <Flex gap="0" role="group" aria-label="Pulse at the input, in microseconds">
                 {PULSES.map((width) => (
                   <Segment key={width} type="button" aria-pressed={drive.pulse_width === width} onClick={() => set.mutate({ pulse_width: width })}>
