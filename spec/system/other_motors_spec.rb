@@ -11,7 +11,7 @@ RSpec.describe "A stepper and a motor with brushes", type: :interface, rig: Rail
   # Long enough to be seen on a busy machine.
   def long_alignment
     path = "/drives/#{drive_id('Doser')}"
-    api("PUT", "#{path}/values/feedback.alignment_time", value: "5000 ms")
+    api("PUT", "#{path}/values/feedback.alignment_time", value: "2000 ms")
     api("POST", "#{path}/batches", keys: [ "feedback.alignment_time" ])
   end
 
