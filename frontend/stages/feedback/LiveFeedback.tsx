@@ -41,6 +41,8 @@ export function LiveFeedback({ drive }: { drive: Drive }) {
 /** Without a device, where the motor has brushes: what its back-EMF says while it is turned. */
 function BackEmf({ drive }: { drive: Drive }) {
   const speed = useLive(drive, "speed.actual");
+  const voltage = useLive(drive, "motor.voltage");
+  if (!voltage) return null;
   return (
     <Card title="Live" aside={<Text color={speed?.stale ? "fault" : "muted"}>{speed?.stale ? "no figures come" : "22 looks a second"}</Text>}>
       <Grid templateColumns="auto auto" columnGap="3" fontSize="small" alignItems="baseline" py="1" opacity={speed?.stale ? 0.5 : 1}>
