@@ -6,6 +6,7 @@ gem "rails", "~> 7.2.0"
 gem "sqlite3", "~> 2.8.0"
 gem "puma", "~> 8.0"
 gem "bootsnap", require: false
+gem "websocket-driver", "~> 0.8", require: "websocket/driver"
 
 gem "gallop-core", path: "core"
 gem "gallop-paddock", path: "paddock", require: false

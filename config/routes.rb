@@ -88,7 +88,8 @@ Rails.application.routes.draw do
   end
 
   %w[400 404 405 406 409 413 422 500].each { |code| match "/#{code}", to: "errors#show", via: :all, code: code }
+  get "heart", to: ->(env) { Motion::Heart.call(env) }
   get "up", to: proc { [ 200, { "content-type" => "text/plain" }, [ "up\n" ] ] }
   root "pages#show"
-  get "*path", to: "pages#show", constraints: ->(request) { !request.path.start_with?("/api/", "/cable", "/vite") && request.format.html? }
+  get "*path", to: "pages#show", constraints: ->(request) { !request.path.start_with?("/api/", "/cable", "/heart", "/vite") && request.format.html? }
 end

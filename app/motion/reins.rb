@@ -25,7 +25,13 @@ module Motion
     # @return [String, nil] the holder's name
     def holder = @mutex.synchronize { @label if holding? }
     def held_by?(tab) = @mutex.synchronize { !tab.nil? && holding? && @tab == tab }
-    def fresh? = @mutex.synchronize { !@tab.nil? && now - @beat < FRESH }
+
+    # Signs of life that have arrived count, whether this process has had time for them or not.
+    def fresh?
+      return true if beating?
+      @mutex.synchronize { @tab }&.then { |tab| Heart.listen(tab) }
+      beating?
+    end
 
     # @raise [Held] when another tab holds them
     def take(tab, label)
@@ -59,6 +65,7 @@ module Motion
       @beat = now
     end
 
+    def beating? = @mutex.synchronize { !@tab.nil? && now - @beat < FRESH }
     def holding? = !@tab.nil? && now - @beat < FORGOTTEN
     def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
   end

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { api } from "../../api/client";
 import type { Drive, Verify } from "../../api/types";
 import { useAction } from "../../api/useAction";
-import { heart } from "../../live/reins";
+import { heart } from "../../live/heart";
 import { Action } from "../../parts/Action";
 import { ConfirmDialog } from "../../parts/ConfirmDialog";
 
