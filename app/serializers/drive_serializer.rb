@@ -19,7 +19,7 @@ class DriveSerializer < ApplicationSerializer
   field(:halls, "boolean") { |drive| drive.profile && drive.halls? || false }
   field(:live_entries, "LiveEntry[]") { |drive| LiveEntrySerializer.new(drive.profile&.live.to_a).to_h }
   field(:speed_unit, "string") { |drive| drive.profile&.speed_unit || "rpm" }
-  field(:follows_pulse, "boolean") { |drive| drive.live_values["pulse.function"].to_i.positive? }
+  field(:follows_pulse, "boolean") { |drive| drive.connection&.motion&.follows_pulse? || false }
   field(:slides, "boolean") { |drive| drive.profile&.slides? || false }
   field(:speed_limit, "number | null") { |drive| drive.profile && drive.live_values[drive.profile.speed_command["limit"]]&.then { |raw| drive.profile.fetch(drive.profile.speed_command["limit"]).figure(raw) } }
   field(:reins, "{ holder: string | null; mine: boolean }") do |drive|

@@ -7,6 +7,10 @@ require "net/http"
 class ServerProcess
   attr_reader :port, :pid
 
+  # The demo project for drives of these names, prepared once a run: by names, the file.
+  PREPARED = {}
+  at_exit { PREPARED.each_value { |file| FileUtils.rm_rf(File.dirname(file)) } }
+
   def self.running(paddock)
     server = new(paddock).start
     yield server
@@ -19,7 +23,8 @@ class ServerProcess
     @port = free_port
     @directory = Dir.mktmpdir("gallop-server")
     at_exit { kill if pid }
-    system(environment, "bin/rails", "db:prepare", chdir: Rails.root.to_s, out: File::NULL, exception: true)
+    FileUtils.cp(PREPARED[@paddock.ports.keys] ||= prepared, database)
+    with_database { |copy| @paddock.ports.each { |name, port| copy.execute("UPDATE drives SET port = ? WHERE name = ?", [ port, name ]) } }
   end
 
   def start
@@ -64,6 +69,12 @@ class ServerProcess
   def confirmed_lines = with_database { |database| database.get_first_value("SELECT count(*) FROM write_lines WHERE state = 'confirmed' AND write_batch_id = (SELECT max(id) FROM write_batches)") }
 
   private
+
+  def prepared
+    file = File.join(Dir.mktmpdir("gallop-prepared"), "gallop.sqlite3")
+    system(environment.merge("GALLOP_DATABASE" => file), "bin/rails", "db:prepare", chdir: Rails.root.to_s, out: File::NULL, exception: true)
+    file
+  end
 
   def with_database
     connection = SQLite3::Database.new(database)

@@ -1,14 +1,12 @@
-import { Box, Flex, Input, Slider, Text } from "@chakra-ui/react";
-import { type KeyboardEvent, useState } from "react";
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useState } from "react";
 import type { Drive, Verify } from "../../api/types";
 import { useDriveState, useLive } from "../../live/useLive";
 import { Action } from "../../parts/Action";
 import { GroupHead } from "../../parts/Columns";
 import { withUnit } from "../../parts/format";
-import { Segment } from "../../parts/Segment";
+import { type Direction, SetPoint } from "./SetPoint";
 import { useSpeed } from "./useSpeed";
-
-type Direction = 1 | -1;
 
 /** Of the live figure Alignment. */
 const NOT_ALIGNED = 0;
@@ -17,7 +15,6 @@ const ALIGNED = 2;
 /** Enable, speed by slider, number or keys, direction, start, stop, disable. */
 export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }) {
   const [amount, setAmount] = useState(() => Math.round(verify.allowed));
-  const [typed, setTyped] = useState<string>();
   const [direction, setDirection] = useState<Direction>(1);
   const { held, setPoint, enable, halt, disable } = useSpeed(drive);
   const { state, stale } = useDriveState(drive);
@@ -32,70 +29,11 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
     setAmount(next);
     if (running && !reversing) send(next, passing);
   };
-  const take = () => {
-    const next = Math.round(Number((typed ?? "").replace(",", ".")) * 10) / 10;
-    if (typed !== undefined && Number.isFinite(next) && next >= 0) change(next, false);
-    setTyped(undefined);
-  };
-  const pressed = (event: KeyboardEvent) => {
-    if (event.key === "Enter") take();
-    else if (event.key === "Escape") setTyped(undefined);
-  };
 
   return (
     <Box>
       <GroupHead>Speed</GroupHead>
-      <Flex gap="2" align="center" wrap="wrap">
-        <Flex role="radiogroup" aria-label="Direction">
-          <Segment px="3" type="button" role="radio" aria-checked={direction === 1} onClick={() => setDirection(1)}>
-            Forward
-          </Segment>
-          <Segment px="3" type="button" role="radio" aria-checked={direction === -1} onClick={() => setDirection(-1)}>
-            Backward
-          </Segment>
-        </Flex>
-        <Flex align="center" gap="1.5" ml="auto">
-          <Input
-            aria-label={`Speed set-point in ${drive.speed_unit}`}
-            inputMode="decimal"
-            value={typed ?? String(amount)}
-            onChange={(event) => setTyped(event.target.value)}
-            onKeyDown={pressed}
-            onBlur={take}
-            size="xs"
-            h="6"
-            w="figureField"
-            px="1.5"
-            fontFamily="mono"
-            fontSize="body"
-            textAlign="right"
-            bg="surface"
-            borderColor="edge"
-            borderRadius="control"
-          />
-          <Text color="muted">{drive.speed_unit}</Text>
-        </Flex>
-      </Flex>
-      <Slider.Root
-        mt="2"
-        size="sm"
-        min={0}
-        max={Math.max(1, verify.limit)}
-        step={Math.max(1, Math.round(verify.limit / 300))}
-        value={[Math.min(amount, verify.limit)]}
-        onValueChange={({ value }) => change(value[0] ?? 0, true)}
-        onValueChangeEnd={({ value }) => running && !reversing && send(value[0] ?? 0, false)}
-        aria-label={["Speed set-point"]}
-      >
-        <Slider.Control>
-          <Slider.Track bg="line">
-            <Slider.Range bg="bay" />
-          </Slider.Track>
-          <Slider.Thumb index={0} borderColor="bay" bg="surface">
-            <Slider.HiddenInput />
-          </Slider.Thumb>
-        </Slider.Control>
-      </Slider.Root>
+      {!drive.follows_pulse && <SetPoint unit={drive.speed_unit} limit={verify.limit} amount={amount} direction={direction} onDirection={setDirection} onChange={change} />}
       <Text minH="9" fontSize="small" color={held?.held_back ? "cautionText" : "muted"} role="status" data-held={held?.held_back ?? false}>
         {held?.reason ?? (reversing ? "Press Start to reverse." : `The gait allows ${withUnit(verify.allowed, drive.speed_unit)}.`)}
       </Text>
