@@ -51,7 +51,7 @@ export function Drawing({ chart }: { chart: Chart }) {
           </g>
         ))}
         {ticks(0, right, 6).map((x) => (
-          <text key={x} x={across(x)} y={HEIGHT - PLOT.bottom + 12} textAnchor="middle" fill="var(--chakra-colors-muted)">
+          <text key={x} x={across(x)} y={HEIGHT - PLOT.bottom + 12} textAnchor={across(x) > WIDTH - 24 ? "end" : "middle"} fill="var(--chakra-colors-muted)">
             {x}
           </text>
         ))}

@@ -11,7 +11,7 @@ const Chip = chakra(Link, {
     borderWidth: "1px",
     borderColor: "edgeOnTack",
     borderRadius: "control",
-    px: "2",
+    px: "1.5",
     py: "1",
     fontSize: "small",
     display: "flex",

@@ -28,9 +28,9 @@ export function Proposals({ drive, given, unkept }: { drive: Drive; given: FactS
       {given.proposals.length > 0 && (
         <Table mt="1" aria-label="Proposed values" tableLayout="fixed">
           <colgroup>
-            <Box as="col" w="46%" />
-            <Box as="col" w="39%" />
-            <Box as="col" w="15%" />
+            <Box as="col" w="44%" />
+            <Box as="col" w="40%" />
+            <Box as="col" w="16%" />
           </colgroup>
           <thead>
             <tr>
@@ -54,23 +54,30 @@ export function Proposals({ drive, given, unkept }: { drive: Drive; given: FactS
 
 function Row({ proposal, disabled, onTake }: { proposal: Proposal; disabled: boolean; onTake: () => void }) {
   return (
-    <tr title={`${proposal.key}: ${proposal.reason}; live ${proposal.live}`} data-proposal={proposal.key} data-state={proposal.state}>
-      <td>{proposal.name}</td>
-      <Box as="td" className="figure" style={{ whiteSpace: "normal" }}>
-        {proposal.text}
+    <>
+      <Box as="tr" css={{ "& td": { borderBottomWidth: 0, pb: "0" } }} title={proposal.key} data-proposal={proposal.key} data-state={proposal.state}>
+        <td>{proposal.name}</td>
+        <Box as="td" className="figure" style={{ whiteSpace: "normal" }}>
+          {proposal.text}
+        </Box>
+        <td className="line">
+          {proposal.state === "open" ? (
+            <Action look="link" disabled={disabled} aria-label={`Take ${proposal.name}`} onClick={onTake}>
+              Take
+            </Action>
+          ) : (
+            <Text as="span" color={proposal.state === "drive" ? "okText" : "bay"} fontSize="tiny">
+              {proposal.state === "drive" && proposal.stored ? "stored" : STATE[proposal.state]}
+            </Text>
+          )}
+        </td>
       </Box>
-      <td>
-        {proposal.state === "open" ? (
-          <Action look="link" disabled={disabled} aria-label={`Take ${proposal.name}`} onClick={onTake}>
-            Take
-          </Action>
-        ) : (
-          <Text as="span" color={proposal.state === "drive" ? "okText" : "bay"} fontSize="tiny">
-            {STATE[proposal.state]}
-            {proposal.state === "drive" && proposal.stored ? ", stored" : ""}
-          </Text>
-        )}
-      </td>
-    </tr>
+      <Box as="tr" css={{ "& td": { pt: "0", color: "muted", fontSize: "tiny" } }}>
+        <td colSpan={3}>
+          {proposal.reason}
+          {proposal.state !== "drive" && `; now ${proposal.live || "nothing"}`}
+        </td>
+      </Box>
+    </>
   );
 }
