@@ -51,6 +51,8 @@ export function useFacts(driveId: number, stage: string) {
   };
 
   const unkept = Object.keys(typing).length > 0;
+  // What followed from an earlier typing is no answer to this one.
+  if (!unkept && preview) setPreview(undefined);
   const given = (unkept && preview) || kept;
   return {
     given,
