@@ -1,5 +1,4 @@
 import { Text, VisuallyHidden, chakra } from "@chakra-ui/react";
-import { useEffect, useRef } from "react";
 import { Link, useParams } from "react-router";
 import type { Drive } from "../api/types";
 import { useDriveState, useLive } from "../live/useLive";
@@ -32,14 +31,10 @@ export function DriveChip({ drive, selected }: { drive: Drive; selected: boolean
   const error = useLive(drive, "control.error_code");
   const faulted = !stale && (error?.value ?? 0) !== 0;
   const running = state === "Operation enabled" || state === "Quick stop active";
-  const chip = useRef<HTMLAnchorElement>(null);
-  useEffect(() => {
-    if (selected) chip.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
-  }, [selected]);
   const lamp: LampKind = stale ? "idle" : faulted ? "fault" : running ? "run" : "ready";
   const shown = text();
   return (
-    <Chip ref={chip} to={`/projects/${drive.project_id}/drives/${drive.id}/${stage}`} aria-current={selected ? "page" : undefined} title={`${drive.name}, ${shown}`}>
+    <Chip to={`/projects/${drive.project_id}/drives/${drive.id}/${stage}`} aria-current={selected ? "page" : undefined} title={`${drive.name}, ${shown}`}>
       <Lamp kind={lamp} />
       <Text as="b" fontWeight="semibold" maxW="36" truncate>
         {drive.name}

@@ -1,7 +1,7 @@
 import { Box, Flex, Text, chakra } from "@chakra-ui/react";
 import { Link } from "react-router";
 import { Action } from "../parts/Action";
-import { DriveChip } from "./DriveChip";
+import { DriveStrip } from "./DriveStrip";
 import { ReinsNote } from "./ReinsNote";
 import { stopAll } from "./stopAll";
 import { ThemeButton } from "./ThemeButton";
@@ -47,11 +47,7 @@ export function TopBar({ onFind, onShortcuts }: { onFind: () => void; onShortcut
           <Link to={`/projects/${project.id}`}>{project.name}</Link>
         </Text>
       )}
-      <Flex as="nav" aria-label="Drives" gap="1.5" flex="1 1 auto" minW="0" overflowX="auto" py="0.5">
-        {project?.drives.map((each) => (
-          <DriveChip key={each.id} drive={each} selected={each.id === drive?.id} />
-        ))}
-      </Flex>
+      {project ? <DriveStrip drives={project.drives} selected={drive?.id} /> : <Box flex="1 1 auto" />}
       {project && (
         <FinderButton type="button" onClick={onFind}>
           <Text as="span" truncate>

@@ -34,7 +34,7 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
     <Box>
       <GroupHead>Speed</GroupHead>
       {!drive.follows_pulse && <SetPoint unit={drive.speed_unit} limit={verify.limit} amount={amount} direction={direction} onDirection={setDirection} onChange={change} />}
-      <Text minH="9" fontSize="small" color={held?.held_back ? "cautionText" : "muted"} role="status" data-held={held?.held_back ?? false}>
+      <Text minH={drive.follows_pulse ? undefined : "9"} mb={drive.follows_pulse ? "1" : undefined} fontSize="small" color={held?.held_back ? "cautionText" : "muted"} role="status" data-held={held?.held_back ?? false}>
         {held?.reason ?? (reversing ? "Press Start to reverse." : `The gait allows ${withUnit(verify.allowed, drive.speed_unit)}.`)}
       </Text>
       {aligned !== ALIGNED && (
