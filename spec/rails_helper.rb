@@ -22,6 +22,7 @@ RSpec.configure do |config|
     stall = example.example.example_group_instance&.instance_variable_get(:@machine)&.then { |mark| MachineStalls.since(mark) }
     stall ? MachineStalls::MOST_ATTEMPTS : 1
   end
+  config.retry_callback = ->(_example) { MachineStalls.wait_for_calm }
   config.verbose_retry = true
 
   # Links write from threads of their own, so examples clean up instead of rolling back.

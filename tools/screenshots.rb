@@ -178,7 +178,11 @@ class Screenshots
     picture("paddock")
   end
 
+  # What fades or slides has come to its end.
+  STILL = "document.getAnimations().every((each) => each.playState !== 'running' || each.effect.getComputedTiming().iterations === Infinity)"
+
   def picture(name)
+    wait_until("a still page") { page.evaluate_script(STILL) }
     page.save_screenshot(@directory.join("#{name}.png"))
     puts name
   end

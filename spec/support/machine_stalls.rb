@@ -8,6 +8,8 @@ module MachineStalls
   TICK = 0.02
   STOLEN = 0.05       # share of the processors' time that the hypervisor took, or that was waited for the disk
   MOST_ATTEMPTS = 5
+  LOOK = 0.5          # s of work by which a look tells whether the machine runs again
+  PATIENCE = 90.0     # s to wait for that before an example is run again
   WATCH = <<~RUBY
     $stdout.sync = true
     last = Process.clock_gettime(Process::CLOCK_MONOTONIC)
@@ -31,7 +33,7 @@ module MachineStalls
   end
 
   # @return [Hash] to be handed to #since
-  def mark = { at: Process.clock_gettime(Process::CLOCK_MONOTONIC), stolen: stolen, all: processors.sum }
+  def mark = { at: now, stolen: stolen, all: processors.sum }
 
   # @return [String, nil] what kept the machine from running since the mark
   def since(mark)
@@ -40,6 +42,21 @@ module MachineStalls
     share = (stolen - mark[:stolen]) / [ processors.sum - mark[:all], 1 ].max.to_f
     share > STOLEN ? "#{(share * 100).round} % of the processors' time was taken away" : nil
   end
+
+  # Before an example is run again: the same moment would fail it again.
+  def wait_for_calm
+    deadline = now + PATIENCE
+    nil until calm? || now > deadline
+  end
+
+  # What is taken away shows only while something wants to run.
+  def calm?
+    seen = mark
+    nil until now > seen[:at] + LOOK
+    since(seen).nil?
+  end
+
+  def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
   def gaps
     loop { @gaps.concat(@pipe.read_nonblock(4096).split("\n").map(&:to_f)) }
