@@ -4,8 +4,7 @@
 module Serving
   # What was being written when the last server ended is marked as interrupted, and the links that were wanted come back.
   def self.begin
-    WriteBatch.mark_interrupted
-    FirmwareUpdate.mark_interrupted
+    Undertaking.mark_interrupted
     Drive.where(link_wanted: true).find_each { |drive| Link::Registry.open(drive) }
     at_exit { Link::Registry.close_all }
   end

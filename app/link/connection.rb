@@ -3,21 +3,25 @@
 module Link
   # The link to one drive: a thread that connects, reads everything, polls the live figures, does the jobs it is handed and, when the
   # drive falls silent, tries again until it is closed. States: connecting, reading, online, lost, loader (the drive waits for firmware),
-  # closed.
+  # taken (the device is linked elsewhere already), closed.
+  #
+  # Whatever the thread is busy with, between any two exchanges it does what must not wait (#give_way): polls that are due, motion before
+  # ordinary work, a stop before everything. So work on the link is written without a thought of watchdog and STOP.
   class Connection
     POLL = 0.044           # s between polls: 22 a second and a little
     BACK_OFF = [ 0.25, 0.5, 1.0, 2.0 ].freeze
     COUNTERS = %w[storage.live_changes storage.stored_changes device.starts].freeze
+    MOST_REFUSALS = 20     # polls in a row that are answered with an exception
+    REREAD = (0.0..8.0)    # s from one reading of what somebody else changed to the next; longer while he goes on
+    STOP, WORK = Jobs::LEVELS.values_at(:stop, :work)
 
     attr_accessor :name
-    attr_reader :drive_id, :state, :message, :progress, :profile, :samples, :identity, :since, :motion, :live, :stored, :connects
+    attr_reader :drive_id, :place, :state, :message, :progress, :profile, :samples, :identity, :since, :motion, :live, :stored, :connects
 
     def initialize(drive)
       @drive_id = drive.id
       @name = drive.name
-      @host = drive.host
-      @port = drive.port
-      @unit = drive.unit
+      @place = [ drive.host, drive.port, drive.unit ].freeze
       @jobs = Jobs.new
       @samples = Samples.new
       @clerk = Clerk.new
@@ -25,8 +29,10 @@ module Link
       @motion = Motion::Control.new(self)
       @live = {}
       @stored = {}
-      @attempts = @connects = 0
-      turn(:connecting, "Connecting to #{@host}:#{@port}")
+      @attempts = @connects = @refusals = 0
+      @pace = REREAD.min
+      @reread_at = 0.0
+      turn(:connecting, "Connecting to #{where}")
     end
 
     def start
@@ -43,16 +49,18 @@ module Link
       turn(:closed, "Not connected")
     end
 
+    def where = place.first(2).join(":")
     def online? = state == :online
     def alive? = @thread&.alive?
 
-    # Runs the block on the link's thread. @yieldparam wire [Wire] @return what the block returns
-    # @raise [Offline, Lost, Refused]
-    def ask(urgent: false, &work)
+    # Runs the block on the link's thread.
+    # @param level [Symbol] stop, motion or work @yieldparam wire [Wire] @return what the block returns
+    # @raise [Offline, Lost, Refused, Late]
+    def ask(level = :work, &work)
       return work.call(@wire) if Thread.current == @thread
-      raise Offline, name unless online?
-      job = @jobs.add(Jobs::Job.new(&work), urgent: urgent)
-      @jobs.fail_all(Offline.new(name)) unless online? # it was lost in between, and nobody would come for the job
+      raise Offline, name unless answers?(level)
+      job = @jobs.add(Jobs::Job.new(level, &work))
+      @jobs.fail_all(Offline.new(name)) unless answers?(level) # it was lost in between, and nobody would come for the job
       job.result
     end
 
@@ -78,100 +86,143 @@ module Link
 
     private
 
+    # A stop need not wait for the end of the first reading.
+    def answers?(level) = online? || (level == :stop && state == :reading)
+
     def run
-      until @closing
-        begin
-          connect
-          @attempts = 0
-          serve
-        rescue Lost => e
-          lose(e.message, e.is_a?(InLoader) ? :loader : :lost)
-        end
-      end
-    rescue StandardError => e
-      Rails.error.report(e, handled: false, context: { drive: name })
-      Rails.logger.error("link #{name}: #{e.full_message(highlight: false)}")
-      lose("The link stopped on an error of its own: #{e.message}")
-      raise
+      attempt until @closing
     ensure
       farewell
     end
 
+    # No answer of a drive, and no error of our own, ends the thread: whatever happens, it is said and tried again.
+    def attempt
+      connect
+      @attempts = 0
+      serve
+    rescue Elsewhere => e then lose(e.message, :taken)
+    rescue InLoader => e then lose(e.message, :loader)
+    rescue Lost => e then lose(e.message)
+    rescue Refused => e then lose("The drive refuses: #{e.message}")
+    rescue StandardError => e
+      Rails.error.report(e, handled: true, context: { drive: name })
+      Rails.logger.error("link #{name}: #{e.full_message(highlight: false)}")
+      lose("An error of Gallop's own: #{e.message}")
+    end
+
     def connect
-      turn(:connecting, "Connecting to #{@host}:#{@port}") unless %i[lost loader].include?(state)
-      modbus = Modbus.open(@host, @port, unit: @unit)
-      @wire = identify(modbus)
-      turn(:reading, "Reading all values")
+      turn(:connecting, "Connecting to #{where}") unless %i[lost loader taken].include?(state)
+      host, port, unit = place
+      modbus = Modbus.open(host, port, unit: unit)
+      @identity = Identity.read(modbus)
+      raise InLoader if @identity.loader
+      @wire = Wire.new(modbus, @identity.profile, between: -> { give_way })
+      @identity.check(@wire)
+      Registry.sole(self)
+      get_to_know
+    rescue Lost, Refused, Elsewhere
+      modbus&.close
+      raise
+    end
+
+    def get_to_know
       @last = nil
       @live = {}
-      read_values(@wire)
       @profile = @wire.profile
+      turn(:reading, "Reading all values")
+      read_values(@wire)
       @connects += 1
-      motion.tidy(@wire, Sample.new(at: now, raw: @wire.live, profile: profile))
       @clerk.catch_up
       turn(:online, "Connected")
       Recorder.connected(self)
-    rescue Refused => e
-      modbus&.close
-      raise Lost, "The drive refuses to be read: #{e.message}"
-    end
-
-    def identify(modbus)
-      @identity = Identity.read(modbus)
-      raise InLoader if @identity.loader
-      Wire.new(modbus, @identity.profile)
-    rescue Lost
-      modbus.close
-      raise
     end
 
     # The counters are taken first: what changes while the values are read makes them be read again.
     def read_values(wire)
-      @counters = wire.live.values_at(*COUNTERS)
-      live = wire.read_all { |share| meanwhile(share * 0.7) }
-      stored = wire.read_stored { |share| meanwhile(0.7 + share * 0.3) }
-      before = @live
-      @live = live.freeze
-      @stored = stored.freeze
-      Recorder.values_read(self, before)
+      at_level(WORK) do
+        @counters = wire.live.values_at(*COUNTERS)
+        live = wire.read_all { |share| progressed(share * 0.7) }
+        stored = wire.read_stored { |share| progressed(0.7 + share * 0.3) }
+        before = @live
+        @live = live.freeze
+        @stored = stored.freeze
+        Recorder.values_read(self, before)
+      end
     end
 
-    # Between two blocks of a long reading: a motor that turns wants its signs of life all the same.
-    def meanwhile(share)
+    def progressed(share)
       @progress = share
-      state == :online ? poll_when_due : Feed.changed(drive_id, "link")
+      Feed.changed(drive_id, "link") unless online?
     end
 
     def serve
       @due = now
+      @refusals = 0
       until @closing
-        read_values(@wire) if poll_when_due && @writers.value.zero? && changed?
+        poll_when_due
+        reread_changes
         job = @jobs.take([ @due - now, 0 ].max)
-        job&.run(@wire)
+        at_level(job.level) { job.run(@wire) } if job
       end
     end
 
-    # @return [Boolean] whether it was due
+    # Between two exchanges of whatever is under way.
+    def give_way
+      return if @level.nil? || @level == STOP
+      while (job = @jobs.take_before(@level))
+        at_level(job.level) { job.run(@wire) }
+      end
+      poll_when_due if online?
+    end
+
+    def at_level(level)
+      outer = @level
+      @level = level
+      yield
+    ensure
+      @level = outer
+    end
+
     def poll_when_due
-      return false if now < @due
-      raw = @wire.live(refresh: motion.refreshes?)
+      return if now < @due
+      at_level(STOP) { poll }
+      @due = [ @due + POLL, now ].max
+    end
+
+    def poll
+      refreshing = motion.refreshes?
+      raw = @wire.live(refresh: refreshing)
       sample = Sample.new(at: now, raw: raw, profile: @wire.profile)
       samples << sample
       motion.tend(@wire, sample)
       Feed.live(drive_id, sample)
       Recorder.noticed(self, @last, sample)
       @last = sample
-      @due = [ @due + POLL, now ].max
-      true
+      @refusals = 0
+    rescue Refused => e
+      refused_poll(e, refreshing)
     end
 
-    # Whether a value is no longer what it was, whoever changed it.
-    def changed? = @last.raw.values_at(*COUNTERS) != @counters
+    # One exception (busy, say) is no loss; the dead-man goes on all the same.
+    def refused_poll(error, refreshing)
+      @refusals += 1
+      motion.tend_blind(@wire, refreshing)
+      raise Lost, "The drive refuses to be polled: #{error.message}" if @refusals >= MOST_REFUSALS
+    end
+
+    # Whoever changed a value: all are read again, more slowly where he does so all the time.
+    def reread_changes
+      return if @last.nil? || @writers.value.positive? || @last.raw.values_at(*COUNTERS) == @counters || now < @reread_at
+      @pace = now - @reread_at < @pace ? [ @pace * 2, REREAD.max ].min : REREAD.min + POLL
+      read_values(@wire)
+      @reread_at = now + @pace
+    end
 
     def lose(reason, as = :lost)
       was_online = state == :online
       @wire&.close
       @wire = nil
+      Registry.free(self)
       turn(as, reason)
       @jobs.fail_all(Lost.new(reason))
       motion.link_lost
@@ -188,12 +239,15 @@ module Link
     end
 
     def farewell
+      @level = STOP
       motion.stop_before_leaving(@wire) if @wire
     rescue Lost, Refused => e
       Rails.logger.warn("link #{name}: could not stop before leaving: #{e.message}")
     ensure
+      turn(:closed, "Not connected")
+      @jobs.close(Offline.new(name))
       @wire&.close
-      @jobs.fail_all(Offline.new(name))
+      Registry.free(self)
       @clerk.close
     end
 

@@ -9,6 +9,8 @@ module Link
     CONNECT_TIMEOUT = 1.0 # s
     LONGEST_READ = 4096   # bytes
     ANSWER_TIMEOUT = 0.6  # s; a drive answers within milliseconds, and a loss has to be shown within a second
+    MOST_PARTS = 16       # answers in which a device may tell its identification
+    IDENTITY_HEADER = 7   # bytes
 
     def self.open(host, port, unit: 1, connect_timeout: CONNECT_TIMEOUT)
       socket = Socket.tcp(host, port, connect_timeout: connect_timeout)
@@ -63,11 +65,11 @@ module Link
     def identify
       objects = {}
       object = 0
-      loop do
-        answer = ask([ 43, 14, 3, object ].pack("C4"))
-        more, object = parse_identification(answer, objects)
-        return objects unless more
+      MOST_PARTS.times do
+        object = parse_identification(ask([ 43, 14, 3, object ].pack("C4")), objects)
+        return objects if object.nil?
       end
+      raise Lost, "The device identification does not end: #{MOST_PARTS} answers, and more are announced."
     end
 
     private
@@ -120,16 +122,20 @@ module Link
       answer.byteslice(2..).unpack("n*")
     end
 
+    # @return [Integer, nil] the object from which to ask on; nil at the end
     def parse_identification(answer, objects)
+      raise Lost, "The device identification is cut short." if answer.bytesize < IDENTITY_HEADER
       _, _, _, _, more, following, count = answer.unpack("C7")
-      rest = answer.byteslice(7..)
-      count.to_i.times do
+      rest = answer.byteslice(IDENTITY_HEADER..)
+      count.times do
         id, length = rest.to_s.unpack("CC")
         raise Lost, "The device identification is cut short." if length.nil? || rest.bytesize < 2 + length
-        objects[id] = rest.byteslice(2, length).force_encoding(Encoding::UTF_8).scrub("?")
+        objects[id] = rest.byteslice(2, length).force_encoding(Encoding::UTF_8).scrub("?").gsub(/[[:cntrl:]]/, "?")
         rest = rest.byteslice((2 + length)..)
       end
-      [ more == 0xFF && following > objects.keys.max.to_i - 1, following ]
+      return if more != 0xFF
+      return following if following > objects.keys.max.to_i
+      raise Lost, "The device identification goes round in a circle: after object #{objects.keys.max.to_i} it announces #{following}."
     end
 
     def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)

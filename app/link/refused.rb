@@ -3,11 +3,18 @@
 module Link
   # The drive answered with a Modbus exception: it is there, and does not want to.
   class Refused < StandardError
+    HELD = [ 13, 14 ].freeze # of diagnosis.refused_reason: somebody else has the drive, or nobody
+
     attr_reader :code
 
-    def initialize(code, detail = nil)
+    # @param reason [Integer, nil] of the drive's diagnosis
+    def initialize(code, detail = nil, reason = nil)
       @code = code
+      @reason = reason
       super([ Gallop::Modbus::EXCEPTIONS.fetch(code, "exception #{code}"), detail ].compact.join(": "))
     end
+
+    # Whether the drive would have done it for its holder.
+    def for_holder? = HELD.include?(@reason)
   end
 end

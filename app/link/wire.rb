@@ -5,9 +5,11 @@ module Link
   class Wire
     attr_reader :profile
 
-    def initialize(modbus, profile)
+    # @param between [Proc, nil] called before each exchange: what must not wait while a long piece of work goes on
+    def initialize(modbus, profile, between: nil)
       @modbus = modbus
       @profile = profile
+      @between = between
       live = profile.live
       @live_entries = live
       @live_first = live.first.register
@@ -23,7 +25,7 @@ module Link
       spans = profile.spans(entries)
       words = {}
       spans.each_with_index do |span, done|
-        @modbus.read(span.begin + offset, span.size).each_with_index { |word, n| words[span.begin + n] = word }
+        exchange { @modbus.read(span.begin + offset, span.size) }.each_with_index { |word, n| words[span.begin + n] = word }
         yield (done + 1.0) / spans.size if block_given?
       end
       entries.to_h { |entry| [ entry.key, entry.decode(entry.registers.map { |register| words[register] }) ] }
@@ -40,27 +42,36 @@ module Link
     # @raise [Refused] with the reason that the drive's diagnosis gives
     def write(key, raw)
       entry = profile.fetch(key)
-      @modbus.write(entry.register, entry.encode(raw))
+      exchange { @modbus.write(entry.register, entry.encode(raw)) }
     rescue Refused => e
-      raise Refused.new(e.code, diagnosis)
+      raise Refused.new(e.code, *diagnosis)
     end
 
     # The block of live figures; with a token the dead-man is refreshed in the same exchange.
     def live(refresh: false)
-      words = refresh ? refresh_and_read : @modbus.read(@live_first, @live_count)
+      words = exchange { refresh ? refresh_and_read : @modbus.read(@live_first, @live_count) }
       @live_entries.to_h { |entry| [ entry.key, entry.decode(words[entry.register - @live_first, entry.register_count]) ] }
     end
 
     private
+
+    def exchange
+      @between&.call
+      yield
+    end
 
     def refresh_and_read
       @token = (@token + 1) & 0xFFFF
       @modbus.write_and_read(profile.fetch("control.watchdog_token").register, [ @token ], @live_first, @live_count)
     end
 
+    # @return [Array] the reason in words, and its number
     def diagnosis
       entry = profile.fetch("diagnosis.refused_reason")
-      entry.choices[read_one(entry.key)]&.downcase
+      reason = @modbus.read(entry.register, 1).first
+      [ entry.choices[reason]&.downcase, reason ]
+    rescue Refused
+      [] # a drive that does not even say why
     end
   end
 end

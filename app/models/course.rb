@@ -23,6 +23,7 @@ class Course
     when :online then @drive.differences.any? ? stage("connect", "Connect", "findings", "#{@drive.differences.size} to settle") : stage("connect", "Connect", "proven", "#{connection.live.size} values read")
     when :loader then stage("connect", "Connect", "findings", "waits for firmware")
     when :lost then stage("connect", "Connect", "findings", "lost")
+    when :taken then stage("connect", "Connect", "findings", "linked elsewhere")
     else stage("connect", "Connect", "todo", "connecting")
     end
   end

@@ -4,38 +4,28 @@
 # afterwards with what the drive held. Cut short, it stands as interrupted and can be done again with the same file.
 class FirmwareUpdate < ApplicationRecord
   STATES = %w[running done failed interrupted].freeze
+  CUT_SHORT = "The server ended while firmware was being written."
 
-  belongs_to :drive
-
-  validates :state, inclusion: { in: STATES }
-
-  scope :newest_first, -> { order(id: :desc) }
+  include Undertaking
 
   class << self
     # @param bytes [String] of the file @return [FirmwareUpdate] under way
     # @raise [Gallop::Program::Unreadable, Gallop::Objects::Unacceptable]
     def begin(drive, file_name, bytes)
       image = Gallop::Program::Image.parse(bytes)
-      written_down = transaction do
-        check(drive, image)
-        create!(drive: drive, file_name: File.basename(file_name).truncate(120), image: bytes, to_version: image.version, from_version: drive.identity["firmware"].to_s,
-                before: drive.live_settings, author: Current.author.to_s)
-      end
-      written_down.tap(&:start)
+      check(drive, image)
+      begin_on(drive, file_name: File.basename(file_name).truncate(120), image: bytes, to_version: image.version,
+                      from_version: drive.identity["firmware"].to_s, before: drive.live_settings).tap(&:start)
     end
 
     def check(drive, image)
       objection = image.objection(drive.profile!, product: drive.profile.fetch("device.product").default_raw)
       raise Gallop::Objects::Unacceptable, objection if objection
-      drive.refuse_while_enabled
-      raise Motion::OutOfState, "Firmware is being written to #{drive.name} already." if drive.firmware_updates.exists?(state: "running")
-    end
-
-    # At the start of the server: what was running was cut short.
-    def mark_interrupted
-      where(state: "running").find_each { |update| update.interrupt("The server ended while firmware was being written.") }
+      drive.authority.permit!(:replace)
     end
   end
+
+  def what_is_under_way = "Firmware is being written to #{drive.name}; its link comes back by itself."
 
   def start
     drive.log("firmware", "Firmware #{from_version} → #{to_version} begun", file_name)
@@ -57,18 +47,20 @@ class FirmwareUpdate < ApplicationRecord
   private
 
   def run
-    identity = Link::ProgramTransfer.new(drive.host, drive.port, Gallop::Program::Image.parse(image), unit: drive.unit) { |step, share| advance(step, share) }.run
+    carry_on { transfer }
+  rescue StandardError => e
+    Rails.error.report(e, handled: false, context: { drive: drive.name })
+  ensure
+    reconnect
+  end
+
+  def transfer
+    program = Gallop::Program::Image.parse(image)
+    identity = Link::ProgramTransfer.new(drive.host, drive.port, program, unit: drive.unit) { |step, share| advance(step, share) }.run
     drive.update!(identity: identity.as_json)
     compare
   rescue Link::ProgramTransfer::Failed, Link::Refused => e
     conclude("failed", e.message)
-  rescue Link::Lost => e
-    interrupt(e.message)
-  rescue StandardError => e
-    Rails.error.report(e, handled: false, context: { drive: drive.name })
-    interrupt("The server stopped on an error of its own: #{e.message}.")
-  ensure
-    reconnect
   end
 
   # What state the drive is in after a cut.
@@ -77,8 +69,12 @@ class FirmwareUpdate < ApplicationRecord
     "The drive waits in its loader, or comes back to it with power; write the image again."
   end
 
+  # A disk that is full must not cut a transfer short; progress is shown from here.
   def advance(step, share)
     update_columns(step: step, progress: share)
+  rescue ActiveRecord::StatementInvalid => e
+    Rails.logger.warn("firmware of #{drive.name}: progress was not kept: #{e.message.lines.first&.chomp}")
+  ensure
     announce
   end
 
@@ -89,15 +85,21 @@ class FirmwareUpdate < ApplicationRecord
     differing = now.keys.select { |key| before.key?(key) && before[key] != now[key] }
     gone = before.keys - now.keys
     update!(progress: 1.0, altered: differing.map { |key| { "key" => key, "before" => before[key], "after" => now[key] } })
-    conclude("done", [ "#{now.size} settings read", differing.empty? ? "all as before" : "#{differing.size} are not as before", ("#{gone.size} are gone" if gone.any?),
-                       ("#{(now.keys - before.keys).size} are new" if (now.keys - before.keys).any?) ].compact.join(", ") + ".")
+    conclude("done", summary(now.size, differing.size, gone.size, (now.keys - before.keys).size))
   ensure
     modbus&.close
   end
 
+  def summary(read, differing, gone, added)
+    [ "#{read} settings read", differing.zero? ? "all as before" : "#{differing} are not as before", ("#{gone} are gone" if gone.positive?),
+      ("#{added} are new" if added.positive?) ].compact.join(", ") + "."
+  end
+
   def reconnect
     drive.reload
-    drive.connect if drive.link_wanted && !drive.firmware_updates.exists?(state: "running")
+    drive.connect if drive.link_wanted
+  rescue ActiveRecord::RecordNotFound, ActiveRecord::StatementInvalid, Undertaking::Busy => e
+    Rails.logger.warn("firmware of #{drive.name}: its link was not opened again: #{e.message.lines.first&.chomp}")
   end
 
   def announce = Link::Feed.changed(drive_id, "firmware", "link")

@@ -41,13 +41,19 @@ class Replacement
   def carry_out
     raise Gallop::Objects::Unacceptable, "A #{identity.family_name} cannot stand in for a #{drive.identity['family_name']}: facts and settings do not fit." unless possible?
     raise Gallop::Objects::Unacceptable, "This is the same drive, serial #{identity.serial}." if identity.serial == drive.identity["serial"]
+    Link::Registry.refuse_taken(*@place.values, besides: drive.id)
+    drive.authority.permit!(:replace)
+    Undertaking.errand(drive.id, "#{drive.name} is being replaced.") { go_on_with_new_device }
+  end
+
+  private
+
+  def go_on_with_new_device
     Link::Registry.close(drive)
     drive.update!(**@place, link_wanted: true)
     drive.log("project", "Drive replaced", "serial #{drive.identity['serial']} by #{identity.serial}, at #{@place[:host]}:#{@place[:port]}")
     drive.connect
   end
-
-  private
 
   def point(name, before, after, severity) = { name: name, before: before.to_s, after: after.to_s, severity: before.to_s == after.to_s ? "fine" : severity }
 end

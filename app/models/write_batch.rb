@@ -3,50 +3,48 @@
 # A set of values on its way to the drive, journalled: the lines are in the database before the first word goes out, and each is marked
 # when it was read back. What a crash cuts short can be resumed or undone.
 class WriteBatch < ApplicationRecord
-  include Runnable
-
+  INTERRUPTED = Undertaking::INTERRUPTED
   STATES = %w[running interrupted done failed undone].freeze
+  CUT_SHORT = "The server ended while the batch was under way."
+
+  include Undertaking
+  include Runnable
 
   # A batch that cannot be resumed or undone any more.
   class Closed < StandardError
     def initialize = super("This batch is finished; there is nothing to resume or to undo.")
   end
 
-  # Another batch is on its way to the same drive.
-  class Busy < StandardError
-    def initialize = super("Another batch is being written to this drive. Wait until it has ended.")
-  end
-
-  belongs_to :drive
   has_many :lines, -> { in_order }, class_name: "WriteLine", dependent: :delete_all
 
-  validates :state, inclusion: { in: STATES }
-
-  scope :newest_first, -> { order(id: :desc) }
-
-  # @param keys [Array<String>] drafted settings @return [WriteBatch] written down, nothing sent yet
-  def self.prepare(drive, keys)
+  # @param keys [Array<String>] drafted settings @param yes [Array<String>] those that may be a hazard
+  # @return [WriteBatch] written down, nothing sent yet
+  # @raise [Motion::NotHeld, Motion::Unconfirmed, Undertaking::Busy]
+  def self.prepare(drive, keys, yes: [])
     drafts = drive.drafts.where(key: keys).index_by(&:key)
     unknown = keys - drafts.keys
     raise Gallop::Objects::Unacceptable, "Not drafted: #{unknown.first(3).join(', ')}." if unknown.any?
-    live = drive.live_values
-    transaction do
-      raise Busy if drive.write_batches.exists?(state: "running")
-      create!(drive: drive, author: Current.author.to_s).tap do |batch|
-        rows = in_order(drive, keys).each_with_index.map { |key, n| { position: n, key: key, before: live[key], wanted: drafts[key].raw } }
-        batch.lines.insert_all!(rows) if rows.any?
-      end
-    end
+    drive.authority.permit!(:write)
+    drive.authority.permit_values!(drafts.transform_values(&:raw), yes: yes)
+    begin_on(drive) { |batch| batch.write_down(in_order(drive, keys), drafts) }
   end
 
   # In the order of the dictionary, in which a limit comes before what it bounds.
   def self.in_order(drive, keys) = keys.sort_by { |key| drive.profile.fetch(key).then { |entry| [ entry.index, entry.subindex ] } }
   private_class_method :in_order
 
-  # At the start of the server: what was running was cut short.
-  def self.mark_interrupted
-    where(state: "running").find_each { |batch| batch.interrupt("The server ended while the batch was under way.") }
+  # @return [Integer] how many of a drive were cut short or refused in part
+  def self.unfinished(drive)
+    drive.write_batches.where(state: [ INTERRUPTED, "failed", Undertaking::RUNNING ]).to_a.count { |batch| !batch.under_way? }
+  end
+
+  # @param keys [Array<String>] in the order in which they go out @param drafts [Hash{String => Draft}]
+  def write_down(keys, drafts)
+    live = drive.live_values
+    rows = keys.each_with_index.map { |key, n| { position: n, key: key, before: live[key], wanted: drafts[key].raw } }
+    lines.insert_all!(rows) if rows.any?
   end
 
   def confirmed_count = lines.count { |line| %w[confirmed adjusted].include?(line.state) }
+  def what_is_under_way = "Another batch is being written to #{drive.name}."
 end

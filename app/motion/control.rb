@@ -2,37 +2,57 @@
 
 module Motion
   # All motion of one drive that Gallop commands. Everything here is checked again at the server, whatever a page shows: reins, needs,
-  # gait. The dead-man runs on the link's thread: as long as the holder's signs of life are fresh, each poll refreshes the drive's own
+  # gait. What changes something is done on the link's thread, and asks there once more whether it still may.
+  #
+  # While motion is enabled Gallop holds the drive (control.holder): its watchdog and envelope are ours, and it takes nobody else's word but a
+  # quick stop. The dead-man runs on the link's thread: as long as the holder's signs of life are fresh, each poll refreshes the drive's own
   # watchdog; when they are not, the motor is stopped, and if that cannot be done any more the drive stops by itself.
   class Control
     WATCHDOG_WINDOW = 400 # ms
     STATE_TIMEOUT = 1.0   # s for the drive to follow a Controlword
+    FIRST_SIGN = 1.0      # s for the first sign of life of a tab that has just taken the reins
     STANDSTILL_TIMEOUT = 5.0
+    STANDSTILL = 0.005    # share of the speed limit
     NOT_ALIGNED = 0       # of feedback.aligned
+    STEPS = { shutdown: :ready_to_switch_on, switch_on: :switched_on, enable_operation: :operation_enabled }.freeze
 
     attr_reader :reins, :speed
 
     def initialize(connection)
       @connection = connection
       @reins = Reins.new
-      @armed = false
+      @phase = :idle # then enabling, armed
+      @holding = false
+      @speed = 0.0
+      @stops = Concurrent::AtomicFixnum.new
+      @successors = Concurrent::AtomicFixnum.new
+      @gaits = Mutex.new
     end
 
     # Motion was enabled by Gallop and has not ended.
-    def armed? = @armed
+    def armed? = @phase == :armed
+
+    # Whether Gallop has the drive: from the first step of an enabling until the drive was given back.
+    def holding? = @holding
+
+    # The envelope that the drive has; nil while the motor is not enabled by Gallop.
+    def gait = armed? ? @gait : nil
 
     # Whether the next poll carries a sign of life to the drive.
-    def refreshes? = @armed && reins.fresh?
+    def refreshes? = @holding && reins.fresh?
+
+    # What the gait shows and what the drive has stay one: changing it and enabling go one after the other.
+    def with_gait(&) = @gaits.synchronize(&)
 
     # @param gait [Gallop::Gait] @param align, pulse [Boolean] an explicit yes to the motion of an alignment, and to following the pulse input
     # @raise [NotHeld, Unmet, OutOfState]
     def enable(tab, gait:, needs:, align: false, pulse: false)
       authorise(tab)
+      await_sign_of_life
       unmet = needs.reject(&:met)
       raise Unmet, unmet if unmet.any?
-      raise OutOfState, "#{@connection.name} is aligned at its first enabling: the motor moves by itself, up to half an electrical turn. That needs an explicit yes (align)." if aligns? && !align
-      raise OutOfState, "The pulse input commands #{@connection.name}: once enabled, the motor follows the pulse. That needs an explicit yes (pulse)." if follows_pulse? && !pulse
-      @connection.ask(urgent: true) { |wire| bring_up(wire, gait) }
+      say_yes_to_what_moves(align: align, pulse: pulse)
+      @connection.ask(:motion) { |wire| bring_up(wire, tab, gait) }
     end
 
     # Whether the next enabling moves the motor, to find its magnets.
@@ -42,85 +62,106 @@ module Motion
     def follows_pulse? = @connection.live.fetch("pulse.function", 0).positive?
 
     # @param asked [Float] in the drive's unit of speed, signed @return [HeldSpeed]
-    def set_point(tab, asked, gait:)
+    def set_point(tab, asked)
       authorise(tab)
       raise OutOfState, "#{@connection.name} follows its pulse input; a speed from here does nothing." if follows_pulse?
-      held = HeldSpeed.of(asked, gait: gait, limit: speed_limit, unit: @connection.profile.speed_unit)
-      @connection.ask(urgent: true) { |wire| command_enabled(wire, held.held) }
-      held
+      @connection.ask(:motion) do |wire|
+        alive!(tab)
+        enabled!(wire)
+        held = HeldSpeed.of(asked, gait: @gait, limit: speed_limit, unit: @connection.profile.speed_unit)
+        command(wire, held.held)
+        held
+      end
     end
 
     # To rest by the ramp, still enabled.
     def halt(tab)
       authorise(tab)
-      @connection.ask(urgent: true) { |wire| command_enabled(wire, 0.0) }
+      @connection.ask(:motion) do |wire|
+        authorise(tab)
+        enabled!(wire)
+        command(wire, 0.0)
+      end
     end
 
     # To rest by the ramp, then the power stage off.
     def disable(tab)
       authorise(tab)
-      @connection.ask(urgent: true) do |wire|
-        command(wire, 0.0) if @armed
-        control(wire, :shutdown)
+      @stops.increment # an enabling that is under way ends
+      @connection.ask(:motion) do |wire|
+        authorise(tab)
+        power_off(wire)
       end
     end
 
     # Quick stop, for everybody.
     def stop
-      @connection.ask(urgent: true) { |wire| quick_stop(wire) }
+      @stops.increment
+      @connection.ask(:stop) { |wire| quick_stop(wire) }
+    end
+
+    # @raise [Reins::Held] when another tab holds them
+    def take(tab, label)
+      return reins.take(tab, label) if @phase == :idle || reins.held_by?(tab)
+      raise Reins::Held, reins.holder if reins.holder
+      take_over(tab, label) # of a holder who has been silent for long
     end
 
     # Lets the reins go; a motor that was moving stops.
     # @return [Boolean] whether this tab held them
     def release(tab)
       return false unless reins.release(tab)
-      stop if @armed
+      stop unless @phase == :idle
       true
-    rescue Link::Offline, Link::Lost
+    rescue Link::Offline, Link::Lost, Link::Late, Link::Refused
       true # the drive's own watchdog stops it
     end
 
-    # From another tab, by force: the motor is at rest before they change hands.
+    # From another tab, by force: the motor is at rest and its power stage off before they change hands, and the holder of before cannot
+    # enable meanwhile.
     def take_over(tab, label)
-      if @armed
-        stop
-        await_rest
+      @successors.increment
+      come_to_rest
+      return reins.hand_over(tab, label) unless @connection.online?
+      @connection.ask(:stop) do
+        raise OutOfState, "The motor was enabled again. The reins stay where they are." unless @phase == :idle
+        reins.hand_over(tab, label)
       end
-      reins.hand_over(tab, label)
+    ensure
+      @successors.decrement
     end
 
     # A new gait while the motor is enabled. A lower one slows the motor, a higher one leaves its speed.
-    def regait(gait)
-      return unless @armed
-      @connection.ask(urgent: true) do |wire|
-        write_envelope(wire, gait)
-        command(wire, gait.hold(@speed, limit: speed_limit)) if @speed.nonzero?
+    # @param choose [Proc] that answers with it, after whatever has to be asked first; nothing else changes the gait, or enables, meanwhile
+    # @yield once the drive has it, or at once where none is enabled
+    def change_gait(choose)
+      with_gait do
+        gait = choose.call
+        @connection.ask(:motion) { |wire| regait(wire, gait) } if armed?
+        yield
       end
     end
 
     # On the link's thread, after each poll.
     def tend(wire, sample)
-      return unless @armed
-      if !sample.enabled?
-        disarm(wire)
-      elsif !reins.fresh? && sample.state == :operation_enabled
-        quick_stop(wire)
-        Link::Recorder.dead_man(@connection)
-      end
+      return unless @holding && @phase != :enabling
+      return give_back(wire) unless sample.enabled?
+      fall(wire) if sample.state == :operation_enabled && !reins.fresh?
     end
 
-    # On the link's thread, after connecting: what an interrupted session left behind is taken back.
-    def tidy(wire, sample)
-      clear_envelope(wire) unless sample.enabled? || @armed
+    # On the link's thread, after a poll that the drive has refused. @param refreshing [Boolean] whether it carried a sign of life
+    def tend_blind(wire, refreshing)
+      return unless @holding
+      return forget if refreshing && !ours?(wire)
+      fall(wire) if armed? && !reins.fresh?
+    rescue Link::Refused => e
+      Rails.logger.warn("#{@connection.name} refuses to be stopped by the dead-man: #{e.message}; it is tried again")
     end
 
-    def link_lost
-      @armed = false
-      @speed = 0.0
-    end
+    def link_lost = forget
 
     def stop_before_leaving(wire)
-      quick_stop(wire) if @armed
+      quick_stop(wire) if @holding
     end
 
     def authorise(tab)
@@ -129,28 +170,64 @@ module Motion
 
     private
 
-    def command_enabled(wire, speed)
-      raise OutOfState, "#{@connection.name} is not enabled." unless @armed && state_of(wire) == :operation_enabled
-      command(wire, speed)
+    # Moving needs a tab that lives, and not only one that has asked for the reins once.
+    def alive!(tab)
+      authorise(tab)
+      raise OutOfState, "#{@connection.name} is being taken over by somebody else." if @successors.value.positive?
+      return if reins.fresh?
+      raise OutOfState, "The tab that holds the reins of #{@connection.name} gives no signs of life, so that nobody could stop the motor by closing it. Show the page, and try again."
     end
 
-    def state_of(wire) = Gallop::Cia402::Statusword.state(wire.live(refresh: true).fetch("control.status"))
+    def await_sign_of_life
+      deadline = now + FIRST_SIGN
+      sleep 0.02 until reins.fresh? || now > deadline
+    end
+
+    def say_yes_to_what_moves(align:, pulse:)
+      raise OutOfState, "#{@connection.name} is aligned at its first enabling: the motor moves by itself, up to half an electrical turn. That needs an explicit yes (align)." if aligns? && !align
+      raise OutOfState, "The pulse input commands #{@connection.name}: once enabled, the motor follows the pulse. That needs an explicit yes (pulse)." if follows_pulse? && !pulse
+    end
+
+    def enabled!(wire)
+      raise OutOfState, "#{@connection.name} is not enabled." unless armed? && state_of(wire) == :operation_enabled
+    end
+
+    def state_of(wire) = Gallop::Cia402::Statusword.state(wire.live(refresh: refreshes?).fetch("control.status"))
 
     def speed_limit
       entry = @connection.profile.fetch(@connection.profile.speed_command.fetch("limit"))
       entry.figure(@connection.live.fetch(entry.key))
     end
 
-    def bring_up(wire, gait)
+    # An enabling that fails, or that is stopped, leaves nothing behind.
+    def bring_up(wire, tab, gait)
+      stops = @stops.value
+      alive!(tab)
+      @phase = :enabling
+      hold(wire)
       write_envelope(wire, gait)
       set_mode(wire)
       command(wire, 0.0)
       wire.write("control.watchdog_window", WATCHDOG_WINDOW)
-      step_up(wire, :shutdown, :ready_to_switch_on)
-      step_up(wire, :switch_on, :switched_on)
-      step_up(wire, :enable_operation, :operation_enabled)
-      @armed = true
+      STEPS.each do |word, state|
+        step_up(wire, word, state) { still_wanted!(tab, stops) }
+      end
+      @gait = gait
+      @phase = :armed
+    ensure
+      take_down(wire) if @phase == :enabling
     end
+
+    def hold(wire)
+      @number = rand(1..0xFFFFFFFF)
+      wire.write("control.holder", @number)
+      @holding = true
+    rescue Link::Refused => e
+      raise unless e.for_holder?
+      raise OutOfState, "Somebody else holds #{@connection.name}: another program moves it, or did a moment ago."
+    end
+
+    def ours?(wire) = wire.read_one("control.holder") == @number
 
     # Only when it is another: a drive counts every write to a setting as a change, and what changed is read again.
     def set_mode(wire)
@@ -158,12 +235,36 @@ module Motion
       wire.write("control.mode", mode) unless wire.read_one("control.mode") == mode
     end
 
+    def still_wanted!(tab, stops)
+      raise OutOfState, "#{@connection.name} was stopped while it was being enabled." unless @stops.value == stops
+      alive!(tab)
+    end
+
     def step_up(wire, word, state)
+      yield
       control(wire, word)
       deadline = now + STATE_TIMEOUT
       until (seen = state_of(wire)) == state
         raise OutOfState, "The drive stays in “#{Gallop::Cia402::STATES[seen]}” instead of “#{Gallop::Cia402::STATES[state]}”." if now > deadline
+        yield
       end
+    end
+
+    # Back from wherever an enabling came to. What cannot be said any more the drive does by itself, as nobody refreshes it.
+    def take_down(wire)
+      @phase = :idle
+      return unless @holding
+      control(wire, :shutdown)
+      give_back(wire) unless wire.profile && %i[operation_enabled quick_stop_active].include?(state_of(wire))
+    rescue Link::Lost, Link::Refused => e
+      Rails.logger.warn("#{@connection.name}, after an enabling that failed: #{e.message}")
+    end
+
+    def regait(wire, gait)
+      return unless armed? # it has ended meanwhile, and the drive has its whole envelope
+      write_envelope(wire, gait)
+      @gait = gait
+      command(wire, gait.hold(@speed, limit: speed_limit)) if @speed.nonzero?
     end
 
     def command(wire, speed)
@@ -172,9 +273,28 @@ module Motion
       @speed = speed
     end
 
+    # The speed of before must not come back with the next enabling. A drive that somebody else holds takes the quick stop alone.
     def quick_stop(wire)
       control(wire, :quick_stop)
       command(wire, 0.0)
+    rescue Link::Refused => e
+      raise unless e.for_holder?
+    end
+
+    # A drive that stays under current after its quick stop is let go only at rest.
+    def power_off(wire)
+      if state_of(wire) == :quick_stop_active
+        raise OutOfState, "#{@connection.name} has not come to rest yet. Try again in a moment." unless standing?
+        control(wire, :disable_voltage)
+      else
+        command(wire, 0.0) if armed?
+        control(wire, :shutdown)
+      end
+    end
+
+    def standing?
+      sample = @connection.samples.last
+      sample.nil? || sample["speed.actual"].abs <= STANDSTILL * speed_limit
     end
 
     def control(wire, word) = wire.write("control.word", Gallop::Cia402::Controlword::WORDS.fetch(word))
@@ -183,24 +303,44 @@ module Motion
       gait.envelope.each { |key, percent| wire.write(key, wire.profile.fetch(key).raw(percent)) }
     end
 
-    def disarm(wire)
-      @armed = false
-      @speed = 0.0
-      clear_envelope(wire)
+    # The dead-man falls.
+    def fall(wire)
+      quick_stop(wire)
+      Link::Recorder.dead_man(@connection)
+    end
+
+    # Envelope and watchdog go with the holder: the drive takes them back itself.
+    def give_back(wire)
+      forget
+      wire.write("control.holder", 0)
+    rescue Link::Refused => e
+      Rails.logger.warn("#{@connection.name} was not given back: #{e.message}; it frees itself")
+    ensure
       Link::Feed.changed(@connection.drive_id, "motion")
     end
 
-    def clear_envelope(wire)
-      write_envelope(wire, Gallop::Gait.fetch("gallop"))
-      wire.write("control.watchdog_window", 0)
+    def forget
+      @phase = :idle
+      @holding = false
+      @speed = 0.0
     end
 
-    def await_rest
+    # Stops, waits for rest, and takes the current away from a drive that would keep it.
+    def come_to_rest
+      return if @phase == :idle || !@connection.online?
+      stop
       deadline = now + STANDSTILL_TIMEOUT
-      while @armed && @connection.online?
+      until @phase == :idle || !@connection.online?
         raise OutOfState, "The motor did not come to rest within #{STANDSTILL_TIMEOUT.round} s; the reins stay where they are." if now > deadline
+        let_go_of_current if @connection.samples.last&.state == :quick_stop_active && standing?
         sleep Link::Connection::POLL
       end
+    end
+
+    # Only of one that is not on its way out of the quick stop by itself.
+    def let_go_of_current
+      return unless @connection.live["control.quick_stop_option"].to_i >= 5
+      @connection.ask(:stop) { |wire| power_off(wire) }
     end
 
     def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)

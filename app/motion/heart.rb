@@ -104,11 +104,18 @@ module Motion
     def let_go
       Rails.application.executor.wrap do
         Link::Registry.all.each do |connection|
-          next unless connection.motion.release(tab)
-          Drive.find_by(id: connection.drive_id)&.log("reins", "Reins let go: the browser tab was closed")
-          Link::Feed.changed(connection.drive_id, "motion")
+          let_go_of(connection)
         end
       end
+    end
+
+    # What one drive answers must not keep the others moving.
+    def let_go_of(connection)
+      return unless connection.motion.release(tab)
+      Drive.find_by(id: connection.drive_id)&.log_later("reins", "Reins let go: the browser tab was closed")
+      Link::Feed.changed(connection.drive_id, "motion")
+    rescue StandardError => e
+      Rails.error.report(e, handled: true, context: { drive: connection.name })
     end
   end
 end

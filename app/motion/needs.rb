@@ -15,7 +15,7 @@ module Motion
     # @return [Array<Need>]
     def all
       return [ online ] unless @connection&.online? && @sample
-      [ online, reins, torque_off, bus, fault, motor_data, restart, memory ]
+      [ online, reins, nobody_else, torque_off, bus, fault, motor_data, restart, memory ]
     end
 
     private
@@ -29,6 +29,12 @@ module Motion
     def reins
       holder = @connection.motion.reins.holder
       need("reins", "You hold the reins", @connection.motion.reins.held_by?(@tab), "held here", holder ? "#{holder} holds the reins" : "nobody holds the reins")
+    end
+
+    def nobody_else
+      ours = @connection.motion.holding?
+      need("others", "Nobody else commands the drive", ours || !@sample.enabled?, ours ? "Gallop commands it" : "nobody does",
+           "the drive was enabled by somebody else, or by itself; stop and disable it first")
     end
 
     def torque_off = inhibit("torque_off", "Torque-off inputs closed", 0, "both closed", "a torque-off input is open")

@@ -5,6 +5,7 @@ module Motion
   class Reins
     FRESH = 0.45     # s without a sign of life after which the dead-man falls
     FORGOTTEN = 10.0 # s after which a silent holder has let go
+    LONG_AGO = -1.0e9
 
     # Another tab holds the reins.
     class Held < StandardError
@@ -19,7 +20,7 @@ module Motion
     def initialize
       @mutex = Mutex.new
       @tab = @label = nil
-      @beat = 0.0
+      @taken = @beat = LONG_AGO
     end
 
     # @return [String, nil] the holder's name
@@ -59,14 +60,16 @@ module Motion
 
     private
 
+    # Asking for reins is no sign of life: those come from the tab's heart alone.
     def hand_to(tab, label)
+      @beat = LONG_AGO unless @tab == tab
       @tab = tab
       @label = label
-      @beat = now
+      @taken = now
     end
 
     def beating? = @mutex.synchronize { !@tab.nil? && now - @beat < FRESH }
-    def holding? = !@tab.nil? && now - @beat < FORGOTTEN
+    def holding? = !@tab.nil? && now - [ @beat, @taken ].max < FORGOTTEN
     def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
   end
 end

@@ -2,7 +2,7 @@
 
 class BatchSerializer < ApplicationSerializer
   field :id, "number"
-  field :state, "'running' | 'interrupted' | 'done' | 'failed' | 'undone'"
+  field(:state, "'running' | 'interrupted' | 'done' | 'failed' | 'undone'", &:standing)
   field :author, "string"
   field :message, "string"
   field(:at, "string") { |batch| batch.created_at.iso8601(3) }

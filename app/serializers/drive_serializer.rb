@@ -8,7 +8,7 @@ class DriveSerializer < ApplicationSerializer
   field :host, "string"
   field :port, "number"
   field :unit, "number"
-  field :gait, "string"
+  field(:gait, "string") { |drive| (drive.connection&.motion&.gait || drive.envelope).name }
   field :link_wanted, "boolean"
   field(:family, "string | null") { |drive| drive.profile&.title }
   field(:identity, "Record<string, string>")
@@ -30,10 +30,10 @@ class DriveSerializer < ApplicationSerializer
   field(:tray, "{ drafted: number; restart: number; unstored: number; waiting: number; interrupted: number }") do |drive|
     tray = Tray.new(drive)
     { drafted: tray.drafted.size, restart: tray.restart_drafted, unstored: tray.unstored.size, waiting: tray.waiting_for_restart,
-      interrupted: drive.write_batches.where(state: %w[interrupted failed]).count }
+      interrupted: WriteBatch.unfinished(drive) }
   end
   field(:differences, "Difference[]") { |drive| drive.profile ? DifferenceSerializer.new(drive.differences, params: { profile: drive.profile, live: drive.live_values }).to_h : [] }
   field(:volatile, "boolean") { |drive| drive.profile&.volatile? || false }
   field(:profile, "{ family: string; version: string } | null") { |drive| drive.profile && { family: drive.profile.family, version: drive.profile.version } }
-  field(:updating, "boolean") { |drive| drive.firmware_updates.where(state: "running").exists? }
+  field(:updating, "boolean") { |drive| drive.undertaking.is_a?(FirmwareUpdate) }
 end

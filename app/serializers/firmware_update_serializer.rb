@@ -2,7 +2,7 @@
 
 class FirmwareUpdateSerializer < ApplicationSerializer
   field :id, "number"
-  field :state, "'running' | 'done' | 'failed' | 'interrupted'"
+  field(:state, "'running' | 'done' | 'failed' | 'interrupted'", &:standing)
   field :step, "string"
   field :progress, "number"
   field :message, "string"

@@ -15,7 +15,7 @@ import { TextField } from "../parts/TextField";
 import { AuthorField } from "./AuthorField";
 import { NotFoundPage } from "./NotFoundPage";
 
-const LINK = { offline: "offline", connecting: "connecting", reading: "reading", online: "connected", lost: "lost, trying again", loader: "waits for firmware" } as const;
+const LINK = { offline: "offline", connecting: "connecting", reading: "reading", online: "connected", lost: "lost, trying again", loader: "waits for firmware", taken: "linked elsewhere" } as const;
 
 /** The drives of a project. */
 export function ProjectPage() {

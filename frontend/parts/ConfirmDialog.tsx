@@ -7,12 +7,14 @@ interface Props {
   title: string;
   children: ReactNode;
   confirm: string;
+  /** whether it may be confirmed yet */
+  ready?: boolean;
   onConfirm: () => void;
   onClose: () => void;
 }
 
 /** One clear question before something that deserves it. */
-export function ConfirmDialog({ open, title, children, confirm, onConfirm, onClose }: Props) {
+export function ConfirmDialog({ open, title, children, confirm, ready = true, onConfirm, onClose }: Props) {
   return (
     <Dialog.Root open={open} onOpenChange={({ open: now }) => !now && onClose()} role="alertdialog" size="sm" placement="center" motionPreset="none">
       <Portal>
@@ -31,6 +33,7 @@ export function ConfirmDialog({ open, title, children, confirm, onConfirm, onClo
               </Action>
               <Action
                 look="primary"
+                disabled={!ready}
                 onClick={() => {
                   onClose();
                   onConfirm();

@@ -1,9 +1,10 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { api } from "../api/client";
 import type { Batch, Drive } from "../api/types";
-import { useAction } from "../api/useAction";
+import { useConfirmed } from "../api/useConfirmed";
 import { Action } from "../parts/Action";
 import { clock } from "../parts/format";
+import { HazardQuestion } from "../parts/HazardQuestion";
 import { Table } from "../parts/Table";
 
 const REFRESH = ["project", "tray", "values", "facts", "verify", "logbook"];
@@ -51,17 +52,19 @@ export function BatchReport({ drive, batch }: { drive: Drive; batch: Batch }) {
 
 function WaysOut({ drive, batch }: { drive: Drive; batch: Batch }) {
   const path = `/drives/${drive.id}/batches/${batch.id}`;
-  const resume = useAction(() => api.post(`${path}/resume`), { refresh: REFRESH });
-  const undo = useAction(() => api.post(`${path}/undo`), { refresh: REFRESH });
+  const resume = useConfirmed((hazards) => api.post(`${path}/resume`, { hazards }), { refresh: REFRESH });
+  const undo = useConfirmed((hazards) => api.post(`${path}/undo`, { hazards }), { refresh: REFRESH });
   const busy = drive.link.state !== "online" || resume.isPending || undo.isPending;
   return (
     <Flex gap="2">
-      <Action look="primary" disabled={busy} onClick={() => resume.mutate(undefined)}>
+      <Action look="primary" disabled={busy} onClick={resume.send}>
         Resume
       </Action>
-      <Action disabled={busy} onClick={() => undo.mutate(undefined)}>
+      <Action disabled={busy} onClick={undo.send}>
         Undo
       </Action>
+      <HazardQuestion of={resume.question} drive={drive.name} />
+      <HazardQuestion of={undo.question} drive={drive.name} />
     </Flex>
   );
 }

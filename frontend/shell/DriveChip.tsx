@@ -50,6 +50,7 @@ export function DriveChip({ drive, selected }: { drive: Drive; selected: boolean
   );
 
   function text() {
+    if (drive.link.state === "taken") return "elsewhere";
     if (drive.link.state === "lost" || drive.link.state === "loader") return drive.updating ? "firmware" : drive.link.state;
     if (drive.link.state !== "online") return drive.link.state === "offline" ? "offline" : "connecting";
     if (speed?.value === undefined) return "–";

@@ -29,7 +29,7 @@ export function Foot({ drive }: { drive: Drive }) {
 }
 
 function linkWord(drive: Drive) {
-  return { offline: "Offline", connecting: "Connecting", reading: "Reading", lost: "Connection lost", loader: "In its loader", online: "" }[drive.link.state];
+  return { offline: "Offline", connecting: "Connecting", reading: "Reading", lost: "Connection lost", loader: "In its loader", taken: "Linked elsewhere", online: "" }[drive.link.state];
 }
 
 function Place({ label, children, minW = "liveFigure" }: { label: string; children: ReactNode; minW?: string }) {

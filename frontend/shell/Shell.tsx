@@ -14,7 +14,7 @@ import { useShortcuts } from "./useShortcuts";
 /** The frame: top bar, course, page, foot. */
 export function Shell() {
   const { project, drive } = useSelection();
-  const { open, setOpen } = useShortcuts();
+  const { open, setOpen } = useShortcuts(project?.drives.some(({ armed }) => armed) ?? false);
   useDriveFeed((project?.drives ?? []).map(({ id }) => id));
 
   useEffect(() => {

@@ -1,11 +1,11 @@
 import { Dialog, Flex, Portal, Text } from "@chakra-ui/react";
-import { useState } from "react";
 import { api } from "../api/client";
 import { useTray } from "../api/queries";
 import type { Batch, Drive, Tray } from "../api/types";
 import { useAction } from "../api/useAction";
+import { useConfirmed } from "../api/useConfirmed";
 import { Action } from "../parts/Action";
-import { ConfirmDialog } from "../parts/ConfirmDialog";
+import { HazardQuestion } from "../parts/HazardQuestion";
 import { notices } from "../parts/notices";
 import { BatchReport } from "./BatchReport";
 import { DraftTable, UnstoredTable } from "./TrayTables";
@@ -53,31 +53,21 @@ function Contents({ drive }: { drive: Drive }) {
 
 function Drafted({ drive, tray }: { drive: Drive; tray: Tray }) {
   const online = drive.link.state === "online";
-  const [asking, setAsking] = useState(false);
-  const hazards = tray.drafted.filter(({ hazard }) => hazard !== null);
-  const write = useAction(() => api.post<Batch>(`/drives/${drive.id}/batches`, { keys: tray.drafted.map(({ key }) => key), hazards: hazards.length > 0 }), { refresh: REFRESH });
+  const keys = tray.drafted.map(({ key }) => key);
+  const write = useConfirmed((hazards) => api.post<Batch>(`/drives/${drive.id}/batches`, { keys, hazards }), { refresh: REFRESH });
   const drop = useAction((key: string) => api.delete(`/drives/${drive.id}/tray/lines/${key}`), { refresh: REFRESH });
   if (tray.drafted.length === 0) return <Text color="muted">Nothing is drafted.</Text>;
   return (
     <>
       <Flex justify="space-between" align="center" mb="1" gap="3">
         <Text fontWeight="semibold">Drafted, not in the drive</Text>
-        <Action look="primary" disabled={!online || write.isPending} onClick={() => (hazards.length > 0 ? setAsking(true) : write.mutate(undefined))}>
+        <Action look="primary" disabled={!online || write.isPending} onClick={write.send}>
           {write.isPending ? "Writing" : `Write ${tray.drafted.length} to the drive`}
         </Action>
       </Flex>
       {!online && <Text color="cautionText">The drive is not connected; the draft waits.</Text>}
       <DraftTable lines={tray.drafted} onDrop={(key) => drop.mutate(key)} />
-      <ConfirmDialog open={asking} title={`Write ${hazards.length === 1 ? "a hazard" : `${hazards.length} hazards`} to ${drive.name}?`} confirm="Yes, write all" onClose={() => setAsking(false)} onConfirm={() => write.mutate(undefined)}>
-        {hazards.map(({ key, name, draft, hazard }) => (
-          <Text key={key} mb="1">
-            <b>
-              {name}: {draft}.
-            </b>{" "}
-            {hazard}
-          </Text>
-        ))}
-      </ConfirmDialog>
+      <HazardQuestion of={write.question} drive={drive.name} />
     </>
   );
 }

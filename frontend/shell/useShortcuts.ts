@@ -1,35 +1,37 @@
 import { useEffect, useState } from "react";
+import { keyMeans } from "./keyMeans";
 import { stopAll } from "./stopAll";
 
 type Overlay = "finder" | "shortcuts" | null;
 
-const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement && target.closest("input, textarea, select, [contenteditable], [role=slider], [role=dialog], [role=alertdialog]") !== null;
-
-/** Keys that work everywhere: / or Ctrl+K finds, ? lists them, Space stops. */
-export function useShortcuts() {
+/**
+ * Keys that work everywhere: / or Ctrl+K finds, ? lists them, Space stops. They are heard before anything on the page hears them: what has
+ * the focus must not keep a stop to itself.
+ * @param armed whether the motor of any drive is enabled by Gallop
+ */
+export function useShortcuts(armed: boolean) {
   const [open, setOpen] = useState<Overlay>(null);
 
   useEffect(() => {
     const pressed = (event: KeyboardEvent) => {
-      if ((event.ctrlKey || event.metaKey) && event.key === "k") {
-        event.preventDefault();
-        setOpen("finder");
-        return;
-      }
-      if (typing(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (event.key === "/") setOpen("finder");
-      else if (event.key === "?") setOpen("shortcuts");
-      else if (event.key === " " && !onControl(event.target)) void stopAll();
-      else return;
+      const meaning = keyMeans(event, armed);
+      if (meaning === undefined) return;
       event.preventDefault();
+      event.stopPropagation();
+      if (meaning === "stop") void stopAll();
+      else setOpen(meaning);
     };
-    window.addEventListener("keydown", pressed);
-    return () => window.removeEventListener("keydown", pressed);
-  }, []);
+    // A button is pressed when Space comes up.
+    const released = (event: KeyboardEvent) => {
+      if (keyMeans(event, armed) === "stop") event.preventDefault();
+    };
+    window.addEventListener("keydown", pressed, { capture: true });
+    window.addEventListener("keyup", released, { capture: true });
+    return () => {
+      window.removeEventListener("keydown", pressed, { capture: true });
+      window.removeEventListener("keyup", released, { capture: true });
+    };
+  }, [armed]);
 
   return { open, setOpen };
 }
-
-/** Space on a button presses the button. */
-const onControl = (target: EventTarget | null) => target instanceof HTMLElement && target.closest("button, a, [role=button], [role=radio], [role=switch]") !== null;

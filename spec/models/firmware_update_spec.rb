@@ -45,18 +45,18 @@ RSpec.describe FirmwareUpdate do
 
   it "goes alone, and no link is made meanwhile" do
     update = described_class.begin(drive, "x.gpi", image("haflinger-1.1.0"))
-    expect { described_class.begin(drive, "x.gpi", image("haflinger-1.1.0")) }.to raise_error(Motion::OutOfState, /already/)
-    expect { drive.connect }.to raise_error(Motion::OutOfState, /taking new firmware/)
+    expect { described_class.begin(drive, "x.gpi", image("haflinger-1.1.0")) }.to raise_error(Undertaking::Busy, /Firmware is being written/)
+    expect { drive.connect }.to raise_error(Undertaking::Busy, /its link comes back by itself/)
     ended(update)
     back
   end
 
   it "marks what a dead server left running" do
     described_class.create!(drive: drive, file_name: "x.gpi", image: image("haflinger-1.1.0"), to_version: "1.1.0")
-    described_class.mark_interrupted
+    Undertaking.mark_interrupted
     expect(described_class.last).to have_attributes(state: "interrupted", message: /The server ended while firmware was being written\. Its program was not touched yet\./)
     described_class.last.update!(state: "running", step: "transfer")
-    described_class.mark_interrupted
+    Undertaking.mark_interrupted
     expect(described_class.last.message).to match(/waits in its loader/)
   end
 

@@ -84,14 +84,14 @@ RSpec.describe WriteBatch do
   it "goes alone: a second one is refused while it is under way" do
     draft("ramps.acceleration" => 5000, "ramps.deceleration" => 7000)
     described_class.prepare(drive, [ "ramps.acceleration" ])
-    expect { described_class.prepare(drive, [ "ramps.deceleration" ]) }.to raise_error(described_class::Busy)
+    expect { described_class.prepare(drive, [ "ramps.deceleration" ]) }.to raise_error(Undertaking::Busy)
     expect(described_class.count).to eq(1)
   end
 
   it "marks what a dead server left running" do
     draft("ramps.acceleration" => 5000)
     batch = described_class.prepare(drive, [ "ramps.acceleration" ])
-    described_class.mark_interrupted
+    Undertaking.mark_interrupted
     expect(batch.reload).to have_attributes(state: "interrupted")
     expect(batch.resume).to have_attributes(state: "done")
     expect { batch.undo }.to raise_error(described_class::Closed)

@@ -17,14 +17,15 @@ RSpec.describe Motion::Control do
 
   def speed = @paddock.shaft_speed("Carriage")
   def met = [ Motion::Needs::Need.new(id: "x", label: "x", met: true, state: "x") ]
+  def change_gait(gait) = motion.change_gait(-> { gait }) { nil }
   def word(key) = connection.ask { |wire| wire.read_one(key) }
 
   def moving(gait = walk)
     motion.reins.take(ApiCalls::TAB, "Robin")
     with_signs_of_life(connection) do
       motion.enable(ApiCalls::TAB, gait: gait, needs: met)
-      motion.set_point(ApiCalls::TAB, 3000, gait: gait)
-      wait_until("turning") { speed > 100 }
+      motion.set_point(ApiCalls::TAB, 3000)
+      wait_until("turning") { speed > 100 && connection.samples.last["speed.actual"] > 100 }
       yield
     end
   end
@@ -53,10 +54,10 @@ RSpec.describe Motion::Control do
   it "lowers the speed with the gait at once, and leaves it when the gait is raised" do
     moving(Gallop::Gait.fetch("trot")) do
       wait_until("trot") { (speed - 750).abs < 10 }
-      motion.regait(walk)
+      change_gait(walk)
       wait_until("walk") { (speed - 150).abs < 6 }
-      motion.regait(Gallop::Gait.fetch("gallop"))
-      motion.set_point(tab, 150, gait: walk)
+      change_gait(Gallop::Gait.fetch("gallop"))
+      motion.set_point(tab, 150)
       expect(word("envelope.speed")).to eq(1000)
       expect(speed).to be_within(10).of(150)
     end
@@ -64,16 +65,16 @@ RSpec.describe Motion::Control do
 
   it "holds a speed back and says by how much" do
     moving do
-      held = motion.set_point(tab, -2000, gait: walk)
+      held = motion.set_point(tab, -2000)
       expect(held).to have_attributes(held: -150.0, held_back?: true, reason: "Held at −150 rpm: walk allows 5 % of the speed limit of 3\u2009000 rpm.")
-      expect(motion.set_point(tab, 80, gait: walk)).to have_attributes(held: 80.0, held_back?: false, reason: nil)
+      expect(motion.set_point(tab, 80)).to have_attributes(held: 80.0, held_back?: false, reason: nil)
     end
   end
 
   it "keeps the motor turning while the database is held by somebody else and all values are read anew" do
     moving do
       database_held do
-        change_from_outside("ramps.jerk")
+        connection.ask { |wire| wire.write("ramps.jerk", 1234) }
         wait_until("read anew") { connection.live["ramps.jerk"] == 1234 }
         ended = connection.samples.last.at + 1.2
         wait_until("three times the watchdog's time") { connection.samples.last.at > ended }
@@ -93,20 +94,15 @@ RSpec.describe Motion::Control do
     other&.close
   end
 
-  def change_from_outside(key)
-    other = Link::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
-    entry = drive.profile.fetch(key)
-    other.write(entry.register, entry.encode(1234))
-  ensure
-    other&.close
-  end
-
-  it "keeps the drive's own envelope over what another client commands" do
+  it "has a drive that takes nobody else's word but a quick stop" do
     moving do
-      other = Link::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
-      entry = drive.profile.fetch("speed.target")
-      other.write(entry.register, entry.encode(30_000))
-      5.times { expect(speed).to be < 170 }
+      other = Link::Wire.new(Link::Modbus.open("127.0.0.1", @paddock.port("Carriage")), drive.profile)
+      { "speed.target" => 30_000, "envelope.speed" => 1000, "control.watchdog_window" => 0, "control.word" => 0, "limits.motor_speed" => 4000 }.each do |key, raw|
+        expect { other.write(key, raw) }.to raise_error(Link::Refused, /another connection holds/), key
+      end
+      wait_until("walk") { (speed - 150).abs < 6 }
+      other.write("control.word", 2)
+      expect(@paddock.seconds_to_rest("Carriage")).to be < 1
       other.close
     end
   end
@@ -114,7 +110,7 @@ RSpec.describe Motion::Control do
   it "refuses everything to a tab that does not hold the reins" do
     moving do
       %i[halt disable].each { |command| expect { motion.public_send(command, "another-tab-0123456789") }.to raise_error(Motion::NotHeld, /Robin holds the reins/) }
-      expect { motion.set_point("another-tab-0123456789", 1, gait: walk) }.to raise_error(Motion::NotHeld)
+      expect { motion.set_point("another-tab-0123456789", 1) }.to raise_error(Motion::NotHeld)
       expect { motion.enable(nil, gait: walk, needs: met) }.to raise_error(Motion::NotHeld)
     end
   end
@@ -128,7 +124,11 @@ RSpec.describe Motion::Control do
 
   it "refuses a speed while the drive is not enabled" do
     motion.reins.take(tab, "Robin")
-    expect { motion.set_point(tab, 10, gait: walk) }.to raise_error(Motion::OutOfState, /not enabled/)
+    expect { motion.set_point(tab, 10) }.to raise_error(Motion::OutOfState, /gives no signs of life/)
+    with_signs_of_life(connection) do
+      wait_until("a sign of life") { motion.reins.fresh? }
+      expect { motion.set_point(tab, 10) }.to raise_error(Motion::OutOfState, /not enabled/)
+    end
   end
 
   it "stops the motor before the reins change hands" do
@@ -160,6 +160,7 @@ RSpec.describe Motion::Control do
       @paddock.set("Carriage", torque_off_a: true)
     end
     wait_until("the logbook") { LogbookEntry.exists?(headline: "Fault FF10: Torque-off input opened") }
+    motion.release(tab)
     drive.reset_fault
     wait_until("no fault") { connection.samples.last.fault_code.zero? }
   end

@@ -12,7 +12,7 @@ RSpec.describe "A motor that follows a pulse", type: :request do
     api(:put, "#{path}/values/pulse.function", { value: "Speed reference" })
     api(:post, "#{path}/batches", { keys: [ "pulse.function" ] })
     expect([ response.status, message ]).to match([ 409, /Once enabled, the motor follows the pulse/ ])
-    expect(api(:post, "#{path}/batches", { keys: [ "pulse.function" ], hazards: true })).to include("state" => "done")
+    expect(api(:post, "#{path}/batches", { keys: [ "pulse.function" ], hazards: [ "pulse.function" ] })).to include("state" => "done")
   end
 
   it "takes a yes of its own, and moves at walk as the pulse says" do

@@ -25,6 +25,8 @@ RSpec.describe Motion::Reins do
     clock = 100.0
     allow(Process).to receive(:clock_gettime).and_wrap_original { |original, *arguments| arguments == [ Process::CLOCK_MONOTONIC ] ? clock : original.call(*arguments) }
     reins.take("first", "Robin")
+    expect(reins).not_to be_fresh # asking for them is no sign of life
+    reins.beat("first")
     clock += 0.44
     expect(reins).to be_fresh
     reins.beat("second")

@@ -22,7 +22,7 @@ RSpec.describe "The whole course of a drive" do
       end
       motion.enable(ApiCalls::TAB, gait: Gallop::Gait.fetch("walk"), needs: [], align: true)
       rated = drive.profile.fetch("limits.motor_speed").then { |entry| entry.figure(drive.live_values["limits.motor_speed"]) }
-      motion.set_point(ApiCalls::TAB, rated, gait: Gallop::Gait.fetch("walk"))
+      motion.set_point(ApiCalls::TAB, rated)
       wait_until("#{drive.name} at walk") { (@paddock.shaft_speed(drive.name) - 0.05 * rated).abs < 0.02 * rated }
       yield if block_given?
       motion.disable(ApiCalls::TAB)

@@ -80,9 +80,9 @@ RSpec.describe "Projects and drives over the API", type: :request do
       drive.draft("startup.enable", 1)
       drive.draft("ramps.acceleration", 5000)
       api(:post, "#{path}/batches", { keys: %w[ramps.acceleration startup.enable] })
-      expect([ response.status, message ]).to match([ 409, /Enable at power-up: .* An explicit yes \(hazards\) is needed/ ])
+      expect([ response.status, message ]).to match([ 409, /Enable at power-up: .* An explicit yes is needed for each \(hazards: startup\.enable\)/ ])
       expect(drive.connection.ask { |wire| wire.read_one("ramps.acceleration") }).to eq(3000)
-      api(:post, "#{path}/batches", { keys: %w[ramps.acceleration startup.enable], hazards: true })
+      api(:post, "#{path}/batches", { keys: %w[ramps.acceleration startup.enable], hazards: %w[startup.enable] })
       expect(drive.connection.ask { |wire| wire.read_one("startup.enable") }).to eq(1)
     end
 

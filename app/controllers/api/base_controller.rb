@@ -5,7 +5,14 @@ module Api
   class BaseController < ApplicationController
     LONGEST_NAME = 60
 
+    # What each action is, in the words of Motion::Authority::TABLE. One that changes something and says nothing is refused.
+    class_attribute :acts, default: {}.freeze
+
+    # @param by_action [Hash{Symbol => Symbol}]
+    def self.act(**by_action) = self.acts = acts.merge(by_action).freeze
+
     before_action :note_who
+    before_action :permit!
 
     # Computing must not keep the links from their drives: a thread of lower priority gives the interpreter back after 12 ms instead of 100.
     before_action { Thread.current.priority = -3 }
@@ -17,9 +24,12 @@ module Api
     rescue_from(ActionController::InvalidAuthenticityToken) { refuse(422, "The page is out of date. Reload it and try again.") }
     rescue_from(Unreadable) { |e| refuse(400, e.message) }
     rescue_from(Gallop::Objects::Unacceptable, Gallop::Quantities::Unreadable) { |e| refuse(422, e.message) }
-    rescue_from(WriteBatch::Closed, WriteBatch::Busy, Proving::Direction::Undecided, Proving::HandTurn::Undecided, Motion::OutOfState) { |e| refuse(409, e.message) }
-    rescue_from(Link::Offline) { |e| refuse(409, e.message) }
+    rescue_from(WriteBatch::Closed, Undertaking::Busy, Proving::Direction::Undecided, Proving::HandTurn::Undecided, Motion::OutOfState) { |e| refuse(409, e.message) }
+    rescue_from(Motion::Unconfirmed) { |e| refuse(409, e.message, hazards: HazardSerializer.new(e.hazards).to_h) }
+    rescue_from(Link::Offline, Link::Registry::Taken, Link::Elsewhere) { |e| refuse(409, e.message) }
     rescue_from(Link::Lost) { |e| refuse(504, "The link was lost: #{e.message}") }
+    rescue_from(Link::Late) { |e| refuse(504, e.message) }
+    rescue_from(ActiveRecord::StatementInvalid) { |e| refuse_for_lack_of_room(e) }
     rescue_from(Link::Refused) { |e| refuse(422, "The drive refused: #{e.message}.") }
     rescue_from(Motion::NotHeld) { |e| refuse(403, e.message) }
     rescue_from(Motion::Reins::Held) { |e| refuse(409, e.message, holder: e.holder) }
@@ -30,6 +40,29 @@ module Api
     def drive
       @drive ||= Drive.includes(:project, :drafts).find(params[:drive_id] || params[:id])
     end
+
+    # The one question before anything is done; the models ask it again when words go out.
+    def permit!
+      return if request.get? || request.head?
+      act = acts[action_name.to_sym] or raise NotImplementedError, "#{self.class.name}##{action_name} does not say what it does (act)."
+      drive.authority.permit!(act) if about_a_drive? && Motion::Authority::TABLE.fetch(act).any?
+    end
+
+    def about_a_drive? = params.key?(:drive_id) || is_a?(DrivesController) && params.key?(:id)
+
+    # Keys to which the request says an explicit yes, one by one.
+    def yes = params.key?(:hazards) ? list(:hazards) : []
+
+    # The database took nothing: the disk is full, cannot be written, or somebody else holds the file.
+    def refuse_for_lack_of_room(error)
+      raise error unless error.cause.is_a?(SQLite3::Exception)
+      message = DISK.find { |kind, _| error.cause.is_a?(kind) }&.last or raise error
+      refuse(507, "#{message} Nothing of this was kept. STOP and a motor that turns are not touched by it.")
+    end
+
+    DISK = { SQLite3::FullException => "The disk is full.", SQLite3::ReadOnlyException => "The database cannot be written: it is read-only.",
+             SQLite3::IOException => "The disk does not take what is written to it.", SQLite3::CantOpenException => "The database cannot be opened.",
+             SQLite3::BusyException => "Another program holds the database." }.freeze
 
     # The name for the logbook and the secret of the tab, as headers.
     def note_who

@@ -2,6 +2,8 @@
 
 module Api
   class ComparisonsController < BaseController
+    act take: :plan
+
     before_action :family!
 
     def show = respond(ComparisonSerializer, comparison, choices: Comparison.choices(drive), all: params[:all] == "true")

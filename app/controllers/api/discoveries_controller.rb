@@ -3,6 +3,8 @@
 module Api
   # Finding drives, and remembering what was found.
   class DiscoveriesController < BaseController
+    act create: :look, destroy: :look, forget: :plan
+
     rescue_from(Gallop::Network::Places::Unreadable) { |e| refuse(422, e.message) }
     rescue_from(Discovery::Busy) { |e| refuse(409, e.message) }
 

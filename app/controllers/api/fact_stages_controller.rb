@@ -3,6 +3,8 @@
 module Api
   # A stage of facts (the route says which): what was typed, what follows, and taking proposals into the draft.
   class FactStagesController < BaseController
+    act compute: :look, update: :plan, accept: :plan
+
     before_action :family!
 
     def show = respond(FactStageSerializer, stage)

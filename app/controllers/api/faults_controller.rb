@@ -2,6 +2,8 @@
 
 module Api
   class FaultsController < BaseController
+    act reset: :reset_fault
+
     before_action :family!
 
     def show = respond(FaultPanelSerializer, FaultPanel.new(drive))

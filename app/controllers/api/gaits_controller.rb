@@ -1,26 +1,42 @@
 # frozen_string_literal: true
 
 module Api
-  # The envelope of motion. Raising it is a deliberate act: it takes the reins and an explicit yes, and is logged.
+  # The envelope of motion. Raising it is a deliberate act: it takes the reins and an explicit yes, and is logged. What is shown and what the
+  # drive has are one: first the drive, then the database, one change at a time.
   class GaitsController < BaseController
+    act update: :lower_gait # raising is asked for below
+
     def update
       gait = Gallop::Gait.fetch(choice(:gait, Gallop::Gait.names))
-      raising = gait.above?(drive.envelope)
-      authorise(raising)
-      before = drive.gait
-      drive.update!(gait: gait.name)
-      drive.connection&.motion&.regait(gait) if drive.online?
-      drive.log("gait", "Gait #{raising ? 'raised' : 'lowered'} from #{before} to #{gait.name}") unless before == gait.name
-      Link::Feed.changed(drive.id, "motion")
+      before = nil
+      in_turn(gait) do
+        before = drive.reload.gait
+        authorise_raising if gait.above?(drive.envelope)
+        gait
+      end
+      note(before, gait) unless before == gait.name
       respond(VerifySerializer, Verification.new(drive, Current.tab))
     end
 
     private
 
-    def authorise(raising)
-      return unless raising
+    def in_turn(gait, &check)
+      motion = drive.connection&.motion
+      return keep(check.call) if motion.nil? || !drive.online?
+      motion.change_gait(-> { check.call }) { keep(gait) }
+    end
+
+    def keep(gait) = drive.update!(gait: gait.name)
+
+    def authorise_raising
       raise Unreadable, "Raising the gait needs an explicit yes (confirm)." unless params[:confirm] == true
-      drive.connection!.motion.authorise(Current.tab)
+      drive.authority.permit!(:raise_gait)
+    end
+
+    def note(before, gait)
+      raised = gait.above?(Gallop::Gait.fetch(before))
+      drive.log("gait", "Gait #{raised ? 'raised' : 'lowered'} from #{before} to #{gait.name}")
+      Link::Feed.changed(drive.id, "motion")
     end
   end
 end

@@ -3,6 +3,8 @@
 module Api
   # A shaft turned by hand: begun, and judged at its end.
   class HandTurnsController < BaseController
+    act create: :plan, update: :plan
+
     def create = render(json: { since: Proving::HandTurn.new(drive).begin })
 
     def update

@@ -3,6 +3,8 @@
 module Api
   # Settings files: handed in, looked at, taken into the draft.
   class ImportsController < BaseController
+    act create: :plan, take: :plan
+
     before_action :family!
 
     def index = respond(ImportSummarySerializer, drive.imports.select(:id, :drive_id, :name, :author, :created_at).order(id: :desc).limit(20))

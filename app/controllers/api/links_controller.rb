@@ -3,15 +3,14 @@
 module Api
   # Connecting a drive and letting it go.
   class LinksController < BaseController
+    act create: :link, destroy: :unlink
+
     def create
       drive.connect
       respond(DriveSerializer, drive)
     end
 
     def destroy
-      if drive.connection&.motion&.armed?
-        drive.connection.motion.authorise(Current.tab)
-      end
       drive.disconnect
       drive.log("link", "Disconnected")
       respond(DriveSerializer, drive)

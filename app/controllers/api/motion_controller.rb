@@ -3,15 +3,21 @@
 module Api
   # Commands to a motor. Reins, needs and gait are enforced by Motion::Control, whatever the page shows.
   class MotionController < BaseController
+    act enable: :move, set_point: :move, halt: :slow, disable: :slow
+
     def enable
-      motion.enable(Current.tab, gait: drive.envelope, needs: Motion::Needs.new(drive, Current.tab).all, align: params[:align] == true, pulse: params[:pulse] == true)
+      motion.with_gait do
+        drive.reload
+        needs = Motion::Needs.new(drive, Current.tab).all
+        motion.enable(Current.tab, gait: drive.envelope, needs: needs, align: params[:align] == true, pulse: params[:pulse] == true)
+      end
       drive.log("motion", "Enabled", "at #{drive.gait}#{', with alignment' if params[:align] == true}#{', following its pulse input' if motion.follows_pulse?}")
       state
     end
 
     # In the drive's unit of speed; direction is in the sign.
     def set_point
-      held = motion.set_point(Current.tab, figure(:speed), gait: drive.envelope)
+      held = motion.set_point(Current.tab, figure(:speed))
       log_set_point(held)
       Link::Feed.changed(drive.id, "motion")
       respond(HeldSpeedSerializer, held)

@@ -3,6 +3,8 @@
 module Api
   # The library of motors: looked through, taken for a drive, added to, as a table in and out.
   class MotorsController < BaseController
+    act create: :plan, destroy: :plan, take: :plan
+
     MOST = 12
 
     before_action :family!, only: :take

@@ -3,6 +3,8 @@
 module Api
   # The outside world of the stand-ins, passed through to the paddock's panel.
   class PaddockController < BaseController
+    act change: :throw_switch
+
     rescue_from(PaddockPanel::Absent) { |e| refuse(404, e.message) }
     rescue_from(PaddockPanel::Refused) { |e| refuse(422, e.message) }
 

@@ -2,6 +2,8 @@
 
 module Api
   class ProjectsController < BaseController
+    act create: :plan, update: :plan, destroy: :plan
+
     def index = respond(ProjectSummarySerializer, Project.includes(:drives).order(:name))
     def show = respond(ProjectSerializer, project)
 
@@ -17,8 +19,7 @@ module Api
     end
 
     def destroy
-      moving = project.drives.find { |drive| drive.connection&.motion&.armed? }
-      return refuse(409, "#{moving.name} is enabled. Stop it first.") if moving
+      project.drives.each { |drive| drive.authority.permit!(:remove) }
       project.destroy!
       head :no_content
     end

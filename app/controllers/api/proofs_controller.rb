@@ -2,6 +2,8 @@
 
 module Api
   class ProofsController < BaseController
+    act create: :plan
+
     def index = respond(ProofSerializer, drive.proofs.order(taken_at: :desc).limit(50))
 
     def create

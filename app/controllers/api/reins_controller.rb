@@ -3,9 +3,11 @@
 module Api
   # Taking the reins of a drive and letting them go.
   class ReinsController < BaseController
+    act create: :take_reins, destroy: :take_reins
+
     def create
       tab!
-      params[:take_over] == true ? take_over : motion.reins.take(Current.tab, label)
+      params[:take_over] == true ? take_over : motion.take(Current.tab, label)
       drive.log("reins", "Reins taken")
       changed
     end

@@ -3,7 +3,7 @@
 module Api
   # Another device in the place of a broken one: first a look at it, then the exchange.
   class ReplacementsController < BaseController
-    before_action { drive.refuse_while_enabled }
+    act preview: :replace, create: :replace
 
     def preview = respond(ReplacementSerializer, replacement)
 

@@ -2,6 +2,8 @@
 
 module Api
   class RestartsController < BaseController
+    act create: :restart
+
     def create
       drive.restart
       respond(DriveSerializer, drive)

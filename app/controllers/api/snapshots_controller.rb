@@ -2,6 +2,8 @@
 
 module Api
   class SnapshotsController < BaseController
+    act create: :plan, restore: :plan
+
     def index = respond(SnapshotSerializer, drive.snapshots.newest_first, drafted: drive.drafted_values)
 
     def create

@@ -2,9 +2,13 @@
 
 module Api
   # STOP: for everybody, always. Needs no reins and no token; the worst that a forged request can do here is to stop a motor.
-  # It is no safety function.
+  # It waits for nothing but the drives: its lines in the logbook are written when the database can. It is no safety function.
   class StopsController < BaseController
+    act create: :stop
+
     skip_forgery_protection
+
+    REFUSALS = [ Link::Lost, Link::Offline, Link::Refused, Link::Late ].freeze
 
     def create
       outcomes = Link::Registry.all.map { |connection| Thread.new { [ connection, stop(connection) ] } }.map(&:value)
@@ -18,14 +22,16 @@ module Api
     def stop(connection)
       connection.motion.stop
       nil
-    rescue Link::Lost, Link::Offline, Link::Refused => e
+    rescue *REFUSALS => e
       e.message
     end
 
     def record(connection, problem)
-      drive = Drive.find_by(id: connection.drive_id) or return
-      drive.log("stop", problem ? "STOP could not reach the drive" : "STOP", problem.to_s)
-      Link::Feed.changed(drive.id, "motion")
+      author = Current.author
+      connection.note do
+        Drive.find_by(id: connection.drive_id)&.log("stop", problem ? "STOP could not reach the drive" : "STOP", problem.to_s, author: author)
+      end
+      Link::Feed.changed(connection.drive_id, "motion")
     end
 
     def names(outcomes, stopped:)

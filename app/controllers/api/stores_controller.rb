@@ -2,6 +2,8 @@
 
 module Api
   class StoresController < BaseController
+    act create: :store
+
     def create
       drive.store
       respond(DriveSerializer, drive)

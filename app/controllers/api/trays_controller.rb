@@ -2,6 +2,8 @@
 
 module Api
   class TraysController < BaseController
+    act drop: :plan
+
     def show = respond_with_tray
 
     # Drops one line of the draft.

@@ -3,6 +3,8 @@
 module Api
   # Settings and figures of a drive: what it holds of each, and drafting them.
   class ValuesController < BaseController
+    act update: :plan, reset: :plan, copy: :plan
+
     before_action :family!
 
     def index = respond(HoldingSerializer, Holdings.new(drive).all)

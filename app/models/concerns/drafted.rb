@@ -28,13 +28,6 @@ module Drafted
     differing.size
   end
 
-  # Drafted values that are a hazard where the drive's present ones are none. @return [Hash{String => Objects::Entry}]
-  def new_hazards
-    return {} if profile.nil?
-    drafts.filter_map { |draft| [ draft, profile[draft.key] ] if profile[draft.key] }
-          .select { |draft, entry| entry.hazardous?(draft.raw) && !entry.hazardous?(live_values[draft.key]) }.to_h { |draft, entry| [ draft.key, entry ] }
-  end
-
   # What the drive would hold once the draft is written; without a drive, what it would hold from the works.
   # @return [Hash{String => Object}] raw by key
   def drafted_values

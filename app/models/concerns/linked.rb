@@ -6,19 +6,29 @@ module Linked
 
   included { before_destroy { Link::Registry.close(self) } }
 
+  # @raise [Undertaking::Busy, Link::Registry::Taken]
   def connect
-    raise Motion::OutOfState, "#{name} is taking new firmware; its link comes back by itself." if firmware_updates.exists?(state: "running")
-    update!(link_wanted: true)
-    Link::Registry.open(self)
+    Undertaking.errand(id, "#{name} is being connected.") do
+      Link::Registry.open(self)
+      update!(link_wanted: true)
+    end
   end
 
   def disconnect
-    update!(link_wanted: false)
-    Link::Registry.close(self)
+    Undertaking.errand(id, "#{name} is being disconnected.") do
+      update!(link_wanted: false)
+      Link::Registry.close(self)
+    end
   end
 
   def connection = Link::Registry[self]
   def online? = connection&.online? || false
+
+  # What is under way on it: a batch, a firmware update, a short command. @return [Undertaking, Undertaking::Errand, nil]
+  def undertaking = Undertaking.on(id)
+
+  # Who may do what to it, asked for the tab of the present request.
+  def authority(of: nil) = Motion::Authority.new(self, Current.tab, of: of)
 
   # @return [Link::Connection] @raise [Link::Offline]
   def connection!

@@ -18,13 +18,15 @@ module Settled
   end
 
   # One action for a drive that came back with factory values: the whole set is drafted and written, journalled as any batch.
-  # @return [WriteBatch]
-  def write_again
-    fallen = differences.select { |row| row["why"] == "restart" }
+  # @param yes [Array<String>] keys that may be a hazard @return [WriteBatch]
+  def write_again(yes: [])
+    fallen = differences.select { |row| row["why"] == "restart" }.to_h { |row| [ row["key"], row["project"] ] }
     raise Gallop::Objects::Unacceptable, "Nothing fell back that could be written again." if fallen.empty?
     connection!
-    settle(fallen.pluck("key"), "draft")
-    WriteBatch.prepare(self, drafts.reload.where(key: fallen.pluck("key")).pluck(:key)).run
+    authority.permit!(:write)
+    authority.permit_values!(fallen, yes: yes)
+    settle(fallen.keys, "draft")
+    WriteBatch.prepare(self, drafts.reload.where(key: fallen.keys).pluck(:key), yes: yes).run
   end
 
   private

@@ -2,47 +2,47 @@
 
 class WriteBatch
   # Sending the lines of a batch, each confirmed by what the drive reads back. The journal is kept in groups: a group is marked as sent
-  # before its first word goes out, so that after a crash every value that the drive may have is known.
+  # before its first word goes out, so that after a crash every value that the drive may have is known. Before each word it is asked once more
+  # whether it may go out: a batch that somebody else's reins or an enabling come between stops there.
   module Runnable
     GROUP = 20
 
     # @return [WriteBatch] self, in its final state
     def run
-      update!(state: "running", message: "")
-      drive.connection!.own_writes do
-        lines.select(&:open?).each_slice(GROUP) { |group| send_group(group) }
+      authority
+      carry_on do
+        drive.connection!.own_writes do
+          lines.select(&:open?).each_slice(GROUP) { |group| send_group(group) }
+          read_all_again
+        end
         finish
       end
-    rescue Link::Lost, Link::Offline => e
-      interrupt(e.message)
-    rescue StandardError => e # an error of our own must not leave a batch that runs for ever
-      interrupt("The server stopped on an error of its own: #{e.message}.")
-      raise
     end
 
-    def resume
-      claim
+    # @param yes [Array<String>] keys that may be a hazard
+    def resume(yes: [])
+      claim { authorised(lines.select { |line| line.open? || line.state == "refused" }.to_h { |line| [ line.key, line.wanted ] }, yes) }
       drive.log("write", "Batch resumed", "#{confirmed_count} of #{lines.size} values had been confirmed.")
       lines.select { |line| line.state == "refused" }.each { |line| line.update!(state: "pending", message: "") }
       lines.reset
       run
     end
 
-    # Puts back what the drive had before, the last line first.
-    def undo
-      connection = drive.connection!
-      claim
-      connection.own_writes { lines.select(&:may_have_landed?).reverse_each { |line| put_back(line) } }
-      update!(state: "undone", ended_at: Time.current, message: "")
-      drive.log("write", "Batch undone", "#{lines.count { |line| line.state == 'undone' }} values are as before.")
-      announce
-      self
-    rescue Link::Lost, Link::Offline => e
-      interrupt(e.message)
+    # Puts back what the drive had before, the last line first. @param yes [Array<String>] keys that may be a hazard
+    def undo(yes: [])
+      drive.connection!
+      claim { authorised(lines.select(&:may_have_landed?).to_h { |line| [ line.key, line.before ] }, yes) }
+      carry_on do
+        drive.connection!.own_writes { lines.select(&:may_have_landed?).reverse_each { |line| put_back(line) } }
+        update!(state: "undone", ended_at: Time.current, message: "")
+        drive.log("write", "Batch undone", "#{lines.count { |line| line.state == 'undone' }} values are as before.")
+        announce
+        self
+      end
     end
 
     def interrupt(reason)
-      update!(state: "interrupted", message: reason)
+      update!(state: INTERRUPTED, message: reason)
       drive.log("write", "Batch interrupted", "#{confirmed_count} of #{lines.size} values were confirmed. #{reason}")
       announce
       self
@@ -52,13 +52,26 @@ class WriteBatch
 
     # One request alone gets to carry a batch on.
     def claim
-      raise Closed unless self.class.where(id: id, state: %w[interrupted failed]).update_all(state: "running") == 1
+      Undertaking.claim(drive_id, self)
+      yield
+      open = [ INTERRUPTED, "failed", Undertaking::RUNNING ] # running is what a full disk left behind
+      raise Closed unless self.class.where(id: id, state: open).update_all(state: RUNNING) == 1
       reload
+    rescue StandardError
+      no_longer_under_way
+      raise
     end
+
+    def authorised(values, yes)
+      authority.permit!(:write)
+      authority.permit_values!(values, yes: yes)
+    end
+
+    # Of the tab that asks for it: the link's thread has none.
+    def authority = @authority ||= drive.authority(of: self)
 
     def send_group(group)
       WriteLine.where(id: group.map(&:id)).update_all(state: "sent")
-      group.each { |line| line.state = "sent" }
       group.each { |line| send_line(line) }
     ensure
       mark(group)
@@ -66,7 +79,7 @@ class WriteBatch
     end
 
     def send_line(line)
-      line.read_back = exchange(line.key, line.wanted)
+      line.read_back = exchange(line.key, line.wanted) { line.state = "sent" }
       line.state = line.read_back == line.wanted ? "confirmed" : "adjusted"
     rescue Link::Refused => e
       line.assign_attributes(state: "refused", message: e.message)
@@ -76,33 +89,45 @@ class WriteBatch
     def mark(group)
       transaction do
         group.each(&:save!)
-        done = group.reject { |line| %w[sent refused].include?(line.state) }
+        WriteLine.where(id: group.select { |line| line.state == "pending" }.map(&:id)).update_all(state: "pending")
+        done = group.select { |line| %w[confirmed adjusted].include?(line.state) }
         drive.drafts.where(key: done.map(&:key)).delete_all if done.any?
       end
     end
 
     def put_back(line)
+      raise Gallop::Objects::Unacceptable, "what the drive had before is not known" if line.before.nil?
       read_back = exchange(line.key, line.before)
       line.update!(state: "undone", read_back: read_back)
       drive.draft(line.key, line.wanted, reason: "undone batch")
-    rescue Link::Refused => e
+    rescue Link::Refused, Gallop::Objects::Unacceptable, KeyError => e
       line.update!(message: "could not be put back: #{e.message}")
     end
 
-    # @return [Object] what the drive made of it
+    # @yield just before the word goes out @return [Object] what the drive made of it
     def exchange(key, raw)
       connection = drive.connection!
       connection.ask do |wire|
+        authority.permit!(:write)
+        yield if block_given?
         wire.write(key, raw)
         wire.read_one(key).tap { |read_back| connection.took(key, read_back) }
       end
     end
 
+    # What follows from the new values in the drive. A link that is lost here reads everything when it comes back.
+    def read_all_again
+      drive.connection&.reread
+    rescue Link::Lost, Link::Offline, Link::Late => e
+      Rails.logger.info("#{drive.name}, after a batch: #{e.message}")
+    end
+
     def finish
       refused = lines.count { |line| line.state == "refused" }
-      update!(state: refused.zero? ? "done" : "failed", ended_at: Time.current, message: refused.zero? ? "" : "#{refused} of #{lines.size} values were refused.")
-      drive.log("write", "#{lines.size - refused} value#{'s' if lines.size - refused != 1} written and read back", [ message, lines.map(&:key).join(", ") ].compact_blank.join(" "))
-      drive.connection&.reread
+      update!(state: refused.zero? ? "done" : "failed", ended_at: Time.current,
+              message: refused.zero? ? "" : "#{refused} of #{lines.size} values were refused.")
+      count = lines.size - refused
+      drive.log("write", "#{count} value#{'s' if count != 1} written and read back", [ message, lines.map(&:key).join(", ") ].compact_blank.join(" "))
       drive.settle_drafts
       announce
       self

@@ -7,8 +7,16 @@ import { Action } from "../../parts/Action";
 import { clock } from "../../parts/format";
 import { TextField } from "../../parts/TextField";
 
-const WORD = { offline: "Not connected", connecting: "Connecting", reading: "Reading all values", online: "Connected", lost: "Connection lost", loader: "Waits for firmware" } as const;
-const COLOUR = { offline: "muted", connecting: "muted", reading: "info", online: "okText", lost: "fault", loader: "cautionText" } as const;
+const WORD = {
+  offline: "Not connected",
+  connecting: "Connecting",
+  reading: "Reading all values",
+  online: "Connected",
+  lost: "Connection lost",
+  loader: "Waits for firmware",
+  taken: "Linked elsewhere",
+} as const;
+const COLOUR = { offline: "muted", connecting: "muted", reading: "info", online: "okText", lost: "fault", loader: "cautionText", taken: "fault" } as const;
 
 /** Name and address, and the link there. */
 export function AddressCard({ drive }: { drive: Drive }) {
@@ -70,7 +78,7 @@ function LinkReport({ drive }: { drive: Drive }) {
           </Progress.Track>
         </Progress.Root>
       )}
-      {link.state === "loader" && <Text fontSize="small">{link.message}</Text>}
+      {(link.state === "loader" || link.state === "taken") && <Text fontSize="small">{link.message}</Text>}
       {link.state === "lost" && <Text fontSize="small">{link.message} It is tried again until you disconnect.</Text>}
       {link.state === "offline" && (
         <Text fontSize="small" color="muted">

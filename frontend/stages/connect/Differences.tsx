@@ -2,7 +2,9 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { api } from "../../api/client";
 import type { Batch, Difference, Drive } from "../../api/types";
 import { useAction } from "../../api/useAction";
+import { useConfirmed } from "../../api/useConfirmed";
 import { Action } from "../../parts/Action";
+import { HazardQuestion } from "../../parts/HazardQuestion";
 import { notices } from "../../parts/notices";
 import { Table } from "../../parts/Table";
 
@@ -13,7 +15,7 @@ const WHY: Record<Difference["why"], string> = { draft: "drafted", elsewhere: "c
 export function Differences({ drive }: { drive: Drive }) {
   const { differences } = drive;
   const settle = useAction(({ side, keys }: { side: "drive" | "draft"; keys?: string[] }) => api.post<Drive>(`/drives/${drive.id}/differences/settle`, { side, ...(keys ? { keys } : {}) }), { refresh: REFRESH });
-  const again = useAction(() => api.post<Batch>(`/drives/${drive.id}/differences/write_again`), {
+  const again = useConfirmed((hazards) => api.post<Batch>(`/drives/${drive.id}/differences/write_again`, { hazards }), {
     refresh: REFRESH,
     done: ({ state, confirmed, lines }) => (state === "done" ? notices.word(`${confirmed} values written again and read back.`) : notices.problem(`${confirmed} of ${lines.length} values were written again. The tray tells about the rest.`)),
   });
@@ -29,9 +31,10 @@ export function Differences({ drive }: { drive: Drive }) {
           <Text fontSize="small">
             {fallen} fell back when the drive restarted{drive.volatile ? "; it keeps nothing" : ", as they had not been stored"}.
           </Text>
-          <Action look="primary" disabled={drive.link.state !== "online" || again.isPending} onClick={() => again.mutate(undefined)}>
+          <Action look="primary" disabled={drive.link.state !== "online" || again.isPending} onClick={again.send}>
             {again.isPending ? "Writing" : "Write them again"}
           </Action>
+          <HazardQuestion of={again.question} drive={drive.name} />
         </Flex>
       )}
       <Flex gap="2" my="1.5" wrap="wrap">

@@ -3,11 +3,12 @@ import { useState } from "react";
 import { api } from "../../api/client";
 import { useRestores } from "../../api/queries";
 import type { Drive, Restore } from "../../api/types";
-import { useAction } from "../../api/useAction";
+import { useConfirmed } from "../../api/useConfirmed";
 import { Action } from "../../parts/Action";
 import { Choice } from "../../parts/Choice";
 import { GroupHead } from "../../parts/Columns";
 import { ConfirmDialog } from "../../parts/ConfirmDialog";
+import { HazardQuestion } from "../../parts/HazardQuestion";
 import { notices } from "../../parts/notices";
 import { Table } from "../../parts/Table";
 
@@ -17,7 +18,7 @@ export function FactoryReset({ drive }: { drive: Drive }) {
   const [key, setKey] = useState("");
   const [asked, setAsked] = useState(false);
   const chosen = restores.find((restore) => restore.key === key) ?? restores[0];
-  const restore = useAction((group: string) => api.post<Drive>(`/drives/${drive.id}/restores`, { key: group }), {
+  const restore = useConfirmed((hazards) => api.post<Drive>(`/drives/${drive.id}/restores`, { key: chosen?.key, hazards }), {
     refresh: ["project", "values", "tray", "logbook"],
     done: () => notices.word("Restored, restarted and read again."),
   });
@@ -34,9 +35,10 @@ export function FactoryReset({ drive }: { drive: Drive }) {
       <Text color="muted" fontSize="small" mt="1">
         {chosen.changes.length === 0 ? `All ${chosen.settings} settings of this group are at their factory values.` : `${chosen.changes.length} of ${chosen.settings} settings would change.`}
       </Text>
-      <ConfirmDialog open={asked} title={`Put back ${chosen.title.toLowerCase()} of ${drive.name}?`} confirm={`Reset ${chosen.changes.length} and restart`} onClose={() => setAsked(false)} onConfirm={() => restore.mutate(chosen.key)}>
+      <ConfirmDialog open={asked} title={`Put back ${chosen.title.toLowerCase()} of ${drive.name}?`} confirm={`Reset ${chosen.changes.length} and restart`} onClose={() => setAsked(false)} onConfirm={restore.send}>
         <Changes restore={chosen} />
       </ConfirmDialog>
+      <HazardQuestion of={restore.question} drive={drive.name} />
     </Box>
   );
 }

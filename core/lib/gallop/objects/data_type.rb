@@ -21,11 +21,12 @@ module Gallop
         end
       end
 
+      # A text goes to terminals and into files: control characters of whoever wrote it go no further.
       # @param registers [Array<Integer>] @return [Integer, Float, String]
       def decode(registers)
         case name
         when "f32" then registers.pack("nn").unpack1("g")
-        when "text" then registers.pack("n*").delete("\0").force_encoding(Encoding::UTF_8).scrub("?")
+        when "text" then registers.pack("n*").delete("\0").force_encoding(Encoding::UTF_8).scrub("?").gsub(/[[:cntrl:]]/, "?")
         when "i16" then signed(registers[0], 16)
         when "i8" then signed(registers[0] & 0xFF, 8)
         when "i32" then signed((registers[0] << 16) | registers[1], 32)

@@ -13,6 +13,7 @@ module Gallop
       include Terminals
       include Startup
       include HoldingBrake
+      include Held
 
       SQRT2 = Math.sqrt(2)
       HOUSEKEEPING_RATE = 1000 # Hz
@@ -31,6 +32,7 @@ module Gallop
         @tick = 0
         @fault_code = 0
         @heat = memory.records.fetch("heat", 0.0)
+        start_holder
         start_commands
         start_storage
         start_terminals
@@ -110,6 +112,7 @@ module Gallop
         tend_holding_brake(dt)
         count_time(dt)
         watch(dt)
+        tend_holder(dt)
         proceed(dt)
         tend_terminals(dt)
         tend_startup(dt)

@@ -53,13 +53,16 @@ module Gallop
         end
       end
 
-      def objection(entry, raw)
+      def gone(_connection) = nil
+      def held_by?(_connection) = false
+
+      def objection(entry, raw, from: nil)
         return :read_only unless entry.writable?
         return :busy if @busy.positive?
         :no_choice unless entry.choices.key?(raw)
       end
 
-      def write(_entry, raw)
+      def write(_entry, raw, from: nil)
         return if raw == Program::STOP
         @job = raw
         @busy = raw == Program::CLEAR ? CLEAR_TIME : CHECK_TIME

@@ -12,7 +12,7 @@ module Gallop
       BUSY = 6
 
       EXCEPTION_OF = { no_register: ADDRESS, read_only: ADDRESS, write_only: ADDRESS, part: VALUE, below: VALUE, above: VALUE,
-                       no_choice: VALUE, signature: VALUE, enabled: FAILURE, busy: BUSY, function: FUNCTION, count: VALUE }.freeze
+                       no_choice: VALUE, signature: VALUE, enabled: FAILURE, held: FAILURE, not_held: FAILURE, busy: BUSY, function: FUNCTION, count: VALUE }.freeze
 
       # A request that is answered with an exception.
       class Refused < StandardError
@@ -29,8 +29,9 @@ module Gallop
         @stand_in = stand_in
       end
 
-      # @param pdu [String] request bytes @return [String] response bytes
-      def answer(pdu)
+      # @param pdu [String] request bytes @param from [Object, nil] the connection that they came over @return [String] response bytes
+      def answer(pdu, from: nil)
+        @from = from
         @firmware = @stand_in.firmware
         @profile = @firmware.profile
         @firmware.served
@@ -129,10 +130,10 @@ module Gallop
       def assign(first, words)
         pairs = decode(first, words)
         pairs.each do |entry, raw|
-          objection = @firmware.objection(entry, raw)
+          objection = @firmware.objection(entry, raw, from: @from)
           refuse(entry.register, objection) if objection
         end
-        pairs.each { |entry, raw| @firmware.write(entry, raw) }
+        pairs.each { |entry, raw| @firmware.write(entry, raw, from: @from) }
       end
 
       def decode(first, words)

@@ -7,7 +7,7 @@ module Gallop
       module Commands
         # reason codes of diagnosis.refused_reason
         REASONS = { no_register: 1, read_only: 2, below: 3, above: 4, no_choice: 5, part: 6, enabled: 7, busy: 8, signature: 9,
-                    function: 10, count: 11, write_only: 12 }.freeze
+                    function: 10, count: 11, write_only: 12, held: 13, not_held: 14 }.freeze
 
         SIGNATURES = { "storage.store" => 0x65766173, "storage.restart" => 0x746F6F62 }.freeze
         RESTORE_SIGNATURE = 0x64616F6C
@@ -17,9 +17,11 @@ module Gallop
           figure(entry.key) { memory.live.fetch(entry.key) }
         end
 
+        # @param from [Object, nil] the connection that it comes over; nil at the drive itself
         # @return [Symbol, nil] why a write is refused; nil when it may be done
-        def objection(entry, raw)
+        def objection(entry, raw, from: nil)
           return :read_only unless entry.writable?
+          return holder.objection(from, entry, raw) if holder.objection(from, entry, raw)
           return signature_objection(entry, raw) if signature(entry)
           return :enabled if entry.locked && machine.power_stage_on?
           return :busy if entry.setting? && storage_busy?
@@ -30,10 +32,11 @@ module Gallop
         end
 
         # Takes a value that #objection let pass.
-        def write(entry, raw)
+        def write(entry, raw, from: nil)
           case entry.key
           when "control.word" then command(raw)
           when "control.watchdog_token" then take_sign_of_life
+          when "control.holder" then take_holder(from, raw)
           when "program.control" then @loader_wanted = @restart_wanted = raw == Program::STOP
           end
           return command_memory(entry.key) if signature(entry)

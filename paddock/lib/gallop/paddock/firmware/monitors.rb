@@ -66,6 +66,7 @@ module Gallop
 
         def take_sign_of_life
           @refreshes += 1
+          holder.heard
           refresh_watchdog
         end
 
@@ -89,7 +90,9 @@ module Gallop
         def watch_watchdog(dt)
           return @watchdog_age = 0.0 unless watchdog_armed? && machine.state == :operation_enabled
           @watchdog_age += dt
-          trip(WATCHDOG, QUICK) if @watchdog_age > @watchdog_window
+          return unless @watchdog_age > @watchdog_window
+          trip(WATCHDOG, QUICK)
+          end_holding
         end
 
         def react_to_open_torque_off

@@ -1,0 +1,95 @@
+# frozen_string_literal: true
+
+module Motion
+  # Who may do what to a drive: the one table. It is asked by the controllers before anything is done, and by the models again on the link's
+  # thread at the moment a word goes out, since reins change hands and motors are enabled meanwhile.
+  #
+  #   drive.authority.permit!(:write)                 # @raise Refusal with the reason
+  #   drive.authority.permit_values!("startup.enable" => 1, yes: [ "startup.enable" ])
+  #
+  # See docs/decisions/who-may-do-what.md.
+  class Authority
+    # act => what must be so; nothing: everybody, always.
+    TABLE = {
+      stop: [],
+      look: [],                                        # reading, searching, computing
+      plan: [],                                        # what lives in the project alone: facts, drafts, snapshots, files, proofs
+      throw_switch: [],                                # at the paddock: the hands at the machine
+      slow: %i[reins],                                 # halt, disable, letting go
+      move: %i[reins],                                 # enabling and speeds; Motion::Control asks for signs of life as well
+      raise_gait: %i[reins],
+      lower_gait: [],
+      take_reins: [],                                  # Motion::Control stops the motor first
+      write: %i[idle reins_while_enabled],             # settings, by whatever way
+      store: %i[idle reins_while_enabled],
+      reset_fault: %i[faulted reins_if_held],
+      link: %i[idle],
+      unlink: %i[idle reins_if_held],
+      settle: %i[idle],
+      rename: %i[idle at_rest],
+      move_house: %i[idle at_rest reins_if_held],      # another address, port or unit
+      restart: %i[idle at_rest reins_if_held],         # restart and factory values
+      replace: %i[idle at_rest reins_if_held],         # another device, other firmware
+      remove: %i[idle at_rest reins_if_held]
+    }.freeze
+
+    # @param tab [String, nil] secret of the browser tab that asks
+    # @param of [Object, nil] the undertaking in whose name words go out; it does not stand in its own way
+    def initialize(drive, tab, of: nil)
+      @drive = drive
+      @tab = tab
+      @of = of
+    end
+
+    # @raise [NotHeld, OutOfState, Undertaking::Busy]
+    def permit!(act)
+      TABLE.fetch(act).each { |condition| send(condition) }
+    end
+
+    # Settings that are to go to the drive: each that is a hazard, where what the drive has is none, takes a yes of its own.
+    # @param values [Hash{String => Object}] raw by key @param yes [Array<String>] keys
+    def permit_values!(values, yes: [])
+      hazards = self.class.hazards(@drive.profile, values, @drive.live_values).reject { |entry| yes.include?(entry.key) }
+      raise Unconfirmed, hazards if hazards.any?
+    end
+
+    # @return [Array<Gallop::Objects::Entry>] that are no hazard now and would be one
+    def self.hazards(profile, values, live)
+      values.filter_map do |key, raw|
+        entry = profile&.[](key)
+        entry if entry&.hazardous?(raw) && !entry.hazardous?(live[key])
+      end
+    end
+
+    private
+
+    def connection = @drive.connection
+    def motion = connection&.motion
+    def sample = connection&.samples&.last
+
+    def enabled? = motion&.holding? || (@drive.online? && sample&.enabled?) || false
+
+    def reins
+      raise Link::Offline, @drive.name unless @drive.online?
+      motion.authorise(@tab)
+    end
+
+    def reins_while_enabled = enabled? && motion.authorise(@tab)
+    def reins_if_held = motion&.reins&.holder && motion.authorise(@tab)
+
+    def at_rest
+      raise OutOfState, "#{@drive.name} is enabled. Stop it first." if enabled?
+    end
+
+    def faulted
+      raise Link::Offline, @drive.name unless @drive.online? && sample
+      return if sample.state == :fault
+      raise OutOfState, "#{@drive.name} has no fault that could be reset: it is in “#{Gallop::Cia402::STATES[sample.state] || 'an unknown state'}”."
+    end
+
+    def idle
+      other = @drive.undertaking
+      raise Undertaking::Busy, other if other && other != @of
+    end
+  end
+end
