@@ -15,15 +15,12 @@ MachineStalls.watch
 RSpec.configure do |config|
   # The outermost hook: everything of an example is built anew (spec/support/machine_stalls.rb).
   config.around do |example|
-    @machine = MachineStalls.mark
+    example.metadata[:machine] = MachineStalls.mark
     example.run
   end
-  config.retry_count_condition = lambda do |example|
-    stall = example.example.example_group_instance&.instance_variable_get(:@machine)&.then { |mark| MachineStalls.since(mark) }
-    stall ? MachineStalls::MOST_ATTEMPTS : 1
-  end
+  config.retry_count_condition = ->(example) { MachineStalls.attempts_for(example.example) }
   config.retry_callback = ->(_example) { MachineStalls.wait_for_calm }
-  config.verbose_retry = true
+  config.after(:suite) { puts MachineStalls.repeated }
 
   # Links write from threads of their own, so examples clean up instead of rolling back.
   config.use_transactional_fixtures = false

@@ -22,7 +22,7 @@ RSpec.configure do |config|
 
   # One paddock, one server and one demo project an example: nothing is shared but the browser.
   config.around(:each, type: :interface) do |example|
-    PaddockProcess.running(rig: example.metadata[:rig] || PaddockProcess::QUICK_RIG, port: PaddockProcess.free_row) do |paddock|
+    PaddockProcess.running(rig: example.metadata[:rig] || PaddockProcess::QUICK_RIG, row: true) do |paddock|
       @paddock = paddock
       ServerProcess.running(paddock) do |server|
         @server = server

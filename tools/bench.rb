@@ -19,7 +19,7 @@ class Bench
 
   def run
     simulation
-    PaddockProcess.running(rig: RIG, port: PaddockProcess.free_row) do |paddock|
+    PaddockProcess.running(rig: RIG, row: true) do |paddock|
       @paddock = paddock
       load_of_paddock
       over_the_wire

@@ -28,7 +28,7 @@ class Screenshots
   end
 
   def take_all
-    PaddockProcess.running(rig: RIG, port: PaddockProcess.free_row) do |paddock|
+    PaddockProcess.running(rig: RIG, row: true) do |paddock|
       ServerProcess.running(paddock) do |server|
         @paddock = paddock
         @server = server

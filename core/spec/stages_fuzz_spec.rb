@@ -4,7 +4,7 @@ require_relative "core_helper"
 
 # Whatever is typed into the stages of a machine: findings or messages, never an exception, and no figure that is none.
 RSpec.describe Gallop::Machine do
-  FUZZ = 850 # of each of six families: 5 100 for each stage
+  FUZZ = Chance.times(60, 850) # of each of six families: in the nights 5 100 for each stage
   TYPED = [ "0", "-1", "1", "2.5", "1e9", "1e-9", "999999999", "nonsense", "1/0", "", "  ", "1,5", "∞", "NaN", "50 %", "5 m", "3000 rpm", "🐎", "1" * 61, "7/2", "-0" ].freeze
 
   def fields(profile, stage, typed) = described_class.new(profile, stage => typed).stage(stage).sheet.fields
@@ -32,7 +32,7 @@ RSpec.describe Gallop::Machine do
   Gallop::Objects::Profile::FAMILIES.each do |family|
     it "stands #{FUZZ} random machines of a #{family}" do
       profile = Gallop::Objects::Profile.load(family)
-      random = Random.new(family.sum)
+      random = Chance.named(family)
       FUZZ.times do
         machine = described_class.new(profile, described_class::STAGES.to_h { |stage| [ stage, random_facts(profile, stage, random) ] })
         described_class::STAGES.each do |stage|
@@ -48,9 +48,9 @@ RSpec.describe Gallop::Machine do
   end
 
   it "gives every finding a severity, a reason, and facts that the stage asks for" do
-    random = Random.new(1)
+    random = Chance.named("findings")
     Gallop::Objects::Profile::FAMILIES.map { |family| Gallop::Objects::Profile.load(family) }.each do |profile|
-      150.times do
+      Chance.times(20, 150).times do
         machine = described_class.new(profile, described_class::STAGES.to_h { |stage| [ stage, random_facts(profile, stage, random) ] })
         described_class::STAGES.each do |stage|
           machine.stage(stage).assessment.findings.each do |finding|

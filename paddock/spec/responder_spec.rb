@@ -75,7 +75,7 @@ RSpec.describe Gallop::Paddock::Responder do
   end
 
   it "survives any bytes" do
-    random = Random.new(11)
+    random = Chance.named("responder")
     5000.times do
       request = random.bytes(random.rand(1..40))
       request.setbyte(0, [ 3, 4, 6, 16, 23, 43 ].sample(random: random)) if random.rand < 0.8

@@ -7,7 +7,7 @@ require "rails_helper"
 RSpec.describe "The three memories after a cut" do
   before(:context) do
     port = PaddockProcess.free_row
-    @place = { rig: Rigs.quick { |drives| drives.select! { |drive| drive["name"] == "Carriage" } }, state: Dir.mktmpdir("paddock"), port: port, panel_port: port + 1 }
+    @place = { rig: Rigs.quick(:carriage) { |drives| drives.select! { |drive| drive["name"] == "Carriage" } }, state: Dir.mktmpdir("paddock"), port: port, panel_port: port + 1 }
     @paddocks = [ PaddockProcess.new(**@place) ]
     @server = ServerProcess.new(paddock).start
     @script = Script.new(@server)
@@ -116,7 +116,7 @@ RSpec.describe "The three memories after a cut" do
 
   OPERATIONS.each do |operation, (time, begin_it)|
     CUTS.each do |what, cut|
-      [ 0.05, 0.35, 0.8 ].each do |share|
+      Chance.pick([ 0.05, 0.35, 0.8 ], "#{operation} #{what}").each do |share|
         it "are those of the drive after a #{what} at #{(share * 100).round} % of a #{operation}" do
           settled
           begin_it.call(self)

@@ -3,7 +3,7 @@
 require "rails_helper"
 
 # Motion against a real paddock, without a browser: the tab is a word, its heart a thread.
-RSpec.describe Motion::Control do
+RSpec.describe Motion::Control, :real_time do
   include ApiCalls
 
   tab = ApiCalls::TAB

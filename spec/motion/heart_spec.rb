@@ -3,7 +3,7 @@
 require "rails_helper"
 
 # Both ends of the socket in one process; the tab's end as a browser would use it.
-RSpec.describe Motion::Heart do
+RSpec.describe Motion::Heart, :real_time do
   tab = "heart-spec-0123456789abcdef"
 
   # The tab's end, with what it was told.

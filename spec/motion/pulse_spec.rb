@@ -3,7 +3,7 @@
 require "rails_helper"
 
 # A drive that follows its pulse input: enabled from here with an explicit yes, held to the gait, stopped like any other.
-RSpec.describe "A motor that follows a pulse", type: :request do
+RSpec.describe "A motor that follows a pulse", :real_time, type: :request do
   around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
 
   def path = "/drives/#{@drive.id}"

@@ -3,7 +3,7 @@
 require "rails_helper"
 
 # Each drive of the demo scenario, and of the rack beside it, from empty to complete facts; the proposals written, it turns at walk.
-RSpec.describe "The whole course of a drive" do
+RSpec.describe "The whole course of a drive", :real_time do
   include ApiCalls
 
   racks = %w[saltgrass dyehouse].to_h { |name| [ Rails.root.join("paddock/rigs/#{name}.yml").to_s, YAML.safe_load_file(Rails.root.join("spec/fixtures/#{name}_facts.yml")) ] }

@@ -2,7 +2,7 @@
 
 require "rails_helper"
 
-RSpec.describe "The first turn over the API", type: :request do
+RSpec.describe "The first turn over the API", :real_time, type: :request do
   around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
 
   let(:connection) { @drive.connection }

@@ -56,7 +56,7 @@ RSpec.describe "Stages of facts over the API" do
   end
 
   it "answers random facts with findings or messages, never with an error of its own" do
-    random = Random.new(4)
+    random = Chance.named("stages")
     texts = [ "0", "-1", "1e9", "x", "", "1/0", "13", "90", "screw", "nmc", "∞", "1" * 201, "a\u0000b" ]
     %w[motor mechanics power].each do |stage|
       keys = api(:post, "#{path}/#{stage}/compute", { facts: { mechanism: "screw" }.slice(*(stage == "mechanics" ? [ :mechanism ] : [])).presence || { x: "1" } })["fields"].pluck("key")

@@ -11,11 +11,19 @@ class PaddockProcess
 
   attr_reader :ports, :panel_port, :pid
 
-  def self.running(**options)
-    paddock = new(**options)
-    yield paddock
-  ensure
-    paddock&.stop
+  # One process serves all examples that want the same rack, one after the other: each finds it as it came from the works.
+  # @param rig [String] @param row [Boolean] whether the drives answer at neighbouring ports @param speed [Numeric]
+  def self.running(rig: QUICK_RIG, row: false, speed: 1)
+    wanted = { rig: rig, port: (row ? free_row : 0), speed: speed, resettable: true }
+    kind = [ rig, row, speed ]
+    if @kind == kind && @usual&.alive?
+      @usual.reset
+    else
+      @usual&.stop
+      @usual = new(**wanted)
+      @kind = kind
+    end
+    yield @usual
   end
 
   # @return [Integer] the first of several neighbouring free ports
@@ -30,9 +38,10 @@ class PaddockProcess
     raise "no #{count} neighbouring ports are free"
   end
 
-  def initialize(rig: QUICK_RIG, state: nil, speed: 1, port: 0, panel_port: 0)
+  def initialize(rig: QUICK_RIG, state: nil, speed: 1, port: 0, panel_port: 0, resettable: false)
     command = [ Rails.root.join("bin/paddock").to_s, "--rig", rig, "--port", port.to_s, "--panel-port", panel_port.to_s, "--speed", speed.to_s ]
     command += [ "--state", state ] if state
+    command << "--resettable" if resettable
     @output, writer = IO.pipe
     @pid = Process.spawn(*command, out: writer, pgroup: true)
     writer.close
@@ -41,6 +50,7 @@ class PaddockProcess
     read_announcement
   end
 
+  def reset = panel(Net::HTTP::Post.new("/reset"))
   def port(name) = ports.fetch(name)
   def panel_url = "http://127.0.0.1:#{panel_port}"
   def see(name) = panel(Net::HTTP::Get.new("/drives")).find { |drive| drive["name"] == name }

@@ -7,21 +7,23 @@ require "yaml"
 module Rigs
   module_function
 
+  # The same file for the same name, so that examples share a rack.
   # @yieldparam drives [Array<Hash>] to be changed @return [String] path of the rig
-  def quick
-    data = YAML.safe_load_file(PaddockProcess::QUICK_RIG)
-    yield data["drives"]
-    file = Tempfile.create([ "rig", ".yml" ])
-    file.write(YAML.dump(data))
-    file.close
+  def quick(name)
+    file = (@files ||= {})[name] ||= Tempfile.new([ "rig", ".yml" ]).tap do |fresh|
+      data = YAML.safe_load_file(PaddockProcess::QUICK_RIG)
+      yield data["drives"]
+      fresh.write(YAML.dump(data))
+      fresh.close
+    end
     file.path
   end
 
   # The Carriage as it came from the works, with the firmware of that time.
-  def old_firmware = quick { |drives| drives.first["firmware"] = "1.0.0" }
+  def old_firmware = quick(:old_firmware) { |drives| drives.first["firmware"] = "1.0.0" }
 
   # A spare drive like the Carriage's, on the last port.
-  def with_spare = quick { |drives| drives << Marshal.load(Marshal.dump(drives.first)).merge("name" => "Spare", "serial" => 20_999) }
+  def with_spare = quick(:spare) { |drives| drives << Marshal.load(Marshal.dump(drives.first)).merge("name" => "Spare", "serial" => 20_999) }
 
   # @return [String] directory with the images of all families
   def firmware

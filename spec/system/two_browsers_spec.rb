@@ -2,7 +2,7 @@
 
 require "system_helper"
 
-RSpec.describe "Two browsers", type: :interface do
+RSpec.describe "Two browsers", :real_time, type: :interface do
   def speed = @paddock.shaft_speed("Carriage")
 
   # A second browser is a session of its own: other cookies, another tab secret.

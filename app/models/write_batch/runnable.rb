@@ -55,7 +55,7 @@ class WriteBatch
       Undertaking.claim(drive_id, self)
       yield
       open = [ INTERRUPTED, "failed", Undertaking::RUNNING ] # running is what a full disk left behind
-      raise Closed unless self.class.where(id: id, state: open).update_all(state: RUNNING) == 1
+      raise Closed unless self.class.where(id: id, state: open).update_all(state: Undertaking::RUNNING) == 1
       reload
     rescue StandardError
       no_longer_under_way

@@ -28,7 +28,7 @@ RSpec.describe Gallop::Files do
       it "brings a #{family}'s settings back from #{format}, each of them" do
         profile = Gallop::Objects::Profile.load(family)
         ROUNDS.times do |round|
-          random = Random.new(round * 101 + family.sum)
+          random = Chance.named("#{family} #{round}")
           values = draft(profile, random)
           content = described_class.read("x.#{format}", described_class.write(format, profile, values, { name: "Carriage" }).b)
           review = described_class::Review.new(profile, content, current: {})

@@ -24,7 +24,7 @@ RSpec.describe Gallop::Mechanics::WholeRatio do
 
   # Against a search through all denominators, which is slow and cannot be wrong.
   it "agrees with trying every denominator" do
-    random = Random.new(11)
+    random = Chance.named("ratio")
     300.times do
       ratio = Rational(random.rand(1..1_000_000), random.rand(1..1_000_000))
       most = random.rand(20..400)
@@ -35,7 +35,7 @@ RSpec.describe Gallop::Mechanics::WholeRatio do
 
   # 10 000 random mechanisms: within the drive's integers, and exact or the error is known and tiny.
   it "serves ten thousand mechanisms" do
-    random = Random.new(3)
+    random = Chance.named("ratios")
     10_000.times do
       travel = random.rand < 0.6 ? Rational(random.rand(1..100_000), 1000) : (random.rand(1..2000) * Math::PI).rationalize(1e-12)
       ratio = nearest(travel / 1000 * Rational(10**[ 3, 5, 6 ].sample(random: random)), 0x7FFFFFFF)

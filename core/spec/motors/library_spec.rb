@@ -50,7 +50,7 @@ RSpec.describe Gallop::Motors::Library do
 
   it "stands mutated tables" do
     text = described_class.write(shipped)
-    random = Random.new(5)
+    random = Chance.named("library")
     1000.times do
       mutated = text.dup.force_encoding("BINARY")
       random.rand(1..6).times { mutated.setbyte(random.rand(mutated.bytesize), random.rand(256)) }

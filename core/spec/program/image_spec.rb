@@ -24,7 +24,7 @@ RSpec.describe Gallop::Program::Image do
   end
 
   it "refuses a thousand random mutations without another exception" do
-    random = Random.new(7)
+    random = Chance.named("image")
     1000.times do
       bytes = image.bytes.dup
       bytes.setbyte(random.rand(bytes.bytesize), random.rand(256))

@@ -27,7 +27,7 @@ RSpec.describe Gallop::Quantities do
   end
 
   it "answers any text with a finite figure or a reason" do
-    random = Random.new(7)
+    random = Chance.named("quantities")
     letters = "0123456789.,-+/eE AVmkNΩ·²%°\u2009'".chars
     3000.times do
       text = Array.new(random.rand(1..12)) { letters.sample(random: random) }.join

@@ -14,7 +14,7 @@ module Gallop
       # Something that the user can put right; one line.
       class Stop < StandardError; end
 
-      Options = Struct.new(:rig, :port, :panel_port, :state, :speed, :firmware)
+      Options = Struct.new(:rig, :port, :panel_port, :state, :speed, :firmware, :resettable)
 
       def self.run(arguments)
         new(arguments).run
@@ -32,7 +32,7 @@ module Gallop
       def run
         return write_firmware if @options.firmware
         trap_signals
-        rack = Rack.new(Rig.load(@options.rig), state_directory: state_directory, speed: @options.speed)
+        rack = Rack.new(Rig.load(@options.rig), state_directory: state_directory, speed: @options.speed, resettable: @options.resettable)
         rack.start(port: @options.port, panel_port: panel_port)
         announce(rack)
         @quit.pop
@@ -51,6 +51,7 @@ module Gallop
           o.on("--panel-port N", Integer, "port of the panel (default: #{PANEL_STEP} above the first drive)") { |v| @options.panel_port = v }
           o.on("--state DIR", "keep the stored memories there; without it they are gone at the end") { |v| @options.state = v }
           o.on("--write-firmware DIR", "write the firmware images of all families there, and do nothing else") { |v| @options.firmware = v }
+          o.on("--resettable", "the panel may put the whole rack back to how it came (POST /reset); for specs") { |v| @options.resettable = v }
           o.on("--speed N", Float, "simulated seconds a second (default 1)") { |v| @options.speed = v }
         end
       end

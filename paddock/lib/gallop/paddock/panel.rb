@@ -22,8 +22,10 @@ module Gallop
       class Unacceptable < ArgumentError; end
 
       # @param places [Array<Hash>] stand_in and port of each drive
-      def initialize(places)
+      # @param reset [Proc, nil] puts everything back to how it came, where that is allowed
+      def initialize(places, reset: nil)
         @places = places
+        @reset = reset
       end
 
       def call(env)
@@ -47,6 +49,7 @@ module Gallop
         case [ request.request_method, request.path_info ]
         in [ "GET", "/drives" ] then respond(200, @places.map { |place| view(place) })
         in [ "POST", %r{\A/drives/([^/]+)\z} ] then change(find(::Rack::Utils.unescape_path($1)), request)
+        in [ "POST", "/reset" ] if @reset then respond(200, reset: @reset.call.nil?)
         else respond(404, error: "no such page; there are GET /drives and POST /drives/NAME")
         end
       end

@@ -12,7 +12,10 @@ module Gallop
 
       attr_reader :stand_ins, :places, :panel_port, :clock
 
-      def initialize(rig, state_directory: nil, speed: 1.0)
+      # @param resettable [Boolean] whether the panel may put everything back to how it came
+      def initialize(rig, state_directory: nil, speed: 1.0, resettable: false)
+        @resettable = resettable
+        @rig = rig
         @stand_ins = rig.build(state_directory: state_directory)
         @clock = Clock.new(stand_ins, speed: speed)
       end
@@ -34,10 +37,15 @@ module Gallop
         stand_ins.each { |stand_in| stand_in.synchronize { stand_in.firmware&.power_down } }
       end
 
+      # All drives, motors and wires as the rig describes them, as if nobody had ever touched them.
+      def reset
+        stand_ins.zip(@rig.build) { |stand_in, fresh| stand_in.become(fresh) }
+      end
+
       private
 
       def start_panel(port)
-        @panel = Puma::Server.new(Panel.new(@places), nil, min_threads: 1, max_threads: 4, log_writer: Puma::LogWriter.null)
+        @panel = Puma::Server.new(Panel.new(@places, reset: (method(:reset) if @resettable)), nil, min_threads: 1, max_threads: 4, log_writer: Puma::LogWriter.null)
         @panel_port = @panel.add_tcp_listener(HOST, port).addr[1]
         @panel.run
       end

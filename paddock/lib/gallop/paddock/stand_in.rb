@@ -31,6 +31,14 @@ module Gallop
 
       def synchronize(&) = @mutex.synchronize(&)
 
+      # As it came from the works, without power so far: what another one is, this one becomes.
+      # @param fresh [StandIn] of the same rig
+      def become(fresh)
+        synchronize do
+          (fresh.instance_variables - [ :@mutex ]).each { |name| instance_variable_set(name, fresh.instance_variable_get(name)) }
+        end
+      end
+
       # The dictionary that the drive has at this moment.
       def profile = @flash.profile
 
