@@ -13,6 +13,8 @@ require "action_cable/engine"
 Bundler.require(*Rails.groups)
 require "gallop/core"
 require_relative "../lib/secret_file"
+require_relative "../app/middleware/error_pages"
+require_relative "../app/middleware/body_limit"
 
 module Gallop
   # The web application: projects, links to drives, motion, the interface's API.
@@ -29,10 +31,9 @@ module Gallop
 
     config.hosts = [ "127.0.0.1", "localhost", "[::1]" ]
     config.host_authorization = { response_app: ->(_env) { [ 403, { "content-type" => "text/plain" }, [ "Gallop answers to its own machine alone.\n" ] ] } }
-    config.exceptions_app = routes
+    config.exceptions_app = ErrorPages
     config.action_dispatch.default_headers = config.action_dispatch.default_headers.merge("X-Frame-Options" => "DENY", "Referrer-Policy" => "same-origin")
 
-    require_relative "../app/middleware/body_limit"
     config.middleware.insert_before 0, BodyLimit
     config.action_cable.mount_path = "/cable"
     config.action_cable.allow_same_origin_as_host = true

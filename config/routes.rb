@@ -1,7 +1,10 @@
 # frozen_string_literal: true
 
 Rails.application.routes.draw do
-  namespace :api, defaults: { format: :json } do
+  number = /\d{1,18}/
+  numbers = { id: number, project_id: number, drive_id: number }
+
+  namespace :api, defaults: { format: :json }, constraints: numbers do
     resources :motors, only: %i[index create destroy], param: :part, constraints: { part: %r{[^/]+} } do
       get :table, on: :collection
     end
@@ -84,10 +87,9 @@ Rails.application.routes.draw do
     resource :paddock, only: :show, controller: "paddock" do
       post "drives/:name", action: :change, constraints: { name: /[^\/]+/ }
     end
-    match "*path", to: "errors#no_such_page", via: :all
+    match "*path", to: ->(_env) { ErrorPages.answer(404, ErrorPages::TEXTS[404]) }, via: :all
   end
 
-  %w[400 404 405 406 409 413 422 500].each { |code| match "/#{code}", to: "errors#show", via: :all, code: code }
   get "heart", to: ->(env) { Motion::Heart.call(env) }
   get "up", to: proc { [ 200, { "content-type" => "text/plain" }, [ "up\n" ] ] }
   root "pages#show"

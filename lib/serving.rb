@@ -1,11 +1,30 @@
 # frozen_string_literal: true
 
+require_relative "storage_lock"
+
 # What begins and ends with a server process (config.ru), and not with a console or a task.
 module Serving
-  # What was being written when the last server ended is marked as interrupted, and the links that were wanted come back.
+  # The storage is this server's alone. What was being written when the last one ended is marked as interrupted, and the links that were wanted
+  # come back. What a disk that is full does not take is no reason not to serve: STOP and the links do without.
   def self.begin
-    Undertaking.mark_interrupted
-    Drive.where(link_wanted: true).find_each { |drive| Link::Registry.open(drive) }
+    @lock = StorageLock.new(ActiveRecord::Base.connection_db_config.database).hold
+    tell_the_lack_of_room { Undertaking.mark_interrupted }
+    Drive.where(link_wanted: true).find_each { |drive| open_link(drive) }
     at_exit { Link::Registry.close_all }
+  rescue StorageLock::Taken => e
+    abort "Gallop cannot start: #{e.message}"
   end
+
+  def self.open_link(drive)
+    Link::Registry.open(drive)
+  rescue Link::Registry::Taken => e
+    Rails.logger.warn("#{drive.name} is not linked: #{e.message}")
+  end
+
+  def self.tell_the_lack_of_room
+    yield
+  rescue ActiveRecord::StatementInvalid => e
+    Rails.logger.error("The database takes nothing: #{e.message.lines.first&.chomp}")
+  end
+  private_class_method :open_link, :tell_the_lack_of_room
 end

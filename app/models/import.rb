@@ -10,7 +10,11 @@ class Import < ApplicationRecord
   validates :content, length: { maximum: Gallop::Files::LONGEST, message: "is larger than 2 MB" }
 
   def review
-    @review ||= Gallop::Files::Review.new(drive.profile, Gallop::Files.read(name, content), current: drive.drafted_values)
+    @review ||= begin
+      current = drive.drafted_values
+      plain = Workshop.run(:review, family: drive.profile.family, version: drive.profile.version, name: name, content: content, current: current)
+      Gallop::Files::Review.from_plain(drive.profile, plain, current: current)
+    end
   end
 
   # @return [Hash{String => Object}] raw by key of all that the drive could hold

@@ -21,6 +21,13 @@ class OwnMotor < ApplicationRecord
     changed.size
   end
 
+  # @param content [String] of a table @return [Array<Listed>] @raise [Gallop::Motors::Library::Faulty]
+  def self.read(content)
+    read = Workshop.run(:motors, content: content)
+    raise Gallop::Motors::Library::Faulty, read[:faulty] if read[:faulty]
+    read[:motors].map { |motor| Gallop::Motors::Library::Listed.new(**motor) }
+  end
+
   # The facts of a drive's stage Motor, as a motor of one's own.
   # @raise [Gallop::Objects::Unacceptable] when they are not complete
   def self.keep_from(drive, part, note)

@@ -3,6 +3,7 @@
 # All values of a drive as they were just read, against what the project knew. Whatever differs and was not written by Gallop goes into
 # the history; on connecting it is also laid before the technician as differences, never settled silently.
 class Reading
+  TURN = 2**32 # ms
   SLACK = 5 # s between the clocks of drive and laptop
 
   # @param before [Hash] live values that this connection had already; empty when it was just made
@@ -30,8 +31,9 @@ class Reading
   def restarted?
     return false if @drive.starts.nil? || @replaced
     return @live["device.starts"] != @drive.starts unless @profile.volatile?
-    gone_by = (Time.current - @drive.read_at) * 1000
-    @live["device.uptime"] < @drive.uptime || gone_by > @live["device.uptime"] - @drive.uptime + SLACK * 1000
+    gone_by = (Time.current - @drive.read_at) * 1000 % TURN
+    run = (@live["device.uptime"] - @drive.uptime) % TURN # it begins anew after 49.7 days
+    run > TURN / 2 || gone_by > run + SLACK * 1000
   end
 
   private

@@ -15,12 +15,15 @@ class Sighting < ApplicationRecord
     sighting
   end
 
+  # @return [Array<Integer>] that drives are known to have
+  def self.addresses = pluck(:settings).filter_map { |settings| settings["network.address"] }
+
   def serial = identity["serial"].to_s
   def profile = Gallop::Objects::Profile::FAMILIES.include?(identity["family"]) ? Gallop::Objects::Profile.load(identity["family"]) : nil
   def node = settings["network.node"]
 
   # @return [Gallop::Network::Fit, nil] nil when the drive has no address of its own
   def fit(interfaces)
-    settings.key?("network.address") ? Gallop::Network::Fit.new(settings["network.address"], settings["network.mask"].to_i, interfaces) : nil
+    settings.key?("network.address") ? Gallop::Network::Fit.new(settings["network.address"], settings["network.mask"].to_i, interfaces, taken: self.class.addresses) : nil
   end
 end

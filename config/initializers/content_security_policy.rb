@@ -10,7 +10,8 @@ Rails.application.configure do
     policy.object_src  :none
     policy.base_uri    :none
     policy.frame_ancestors :none
-    policy.connect_src :self, "ws://127.0.0.1:*", "ws://localhost:*"
+    policy.form_action :self
+    policy.connect_src :self, -> { "ws://#{request.host_with_port}" }
   end
   config.content_security_policy_nonce_generator = ->(_request) { SecureRandom.base64(16) }
   config.content_security_policy_nonce_directives = %w[style-src]

@@ -18,6 +18,7 @@ type Listener = () => void;
 export class Telemetry {
   readonly #samples: Sample[] = [];
   readonly #listeners = new Set<Listener>();
+  #layout = "";
   #stale = true;
   #timer: number | undefined;
 
@@ -34,7 +35,10 @@ export class Telemetry {
     return this.#samples;
   }
 
-  push(figures: number[], state: string) {
+  /** @param layout which figures stand where; those of another are not kept beside them */
+  push(figures: number[], state: string, layout = "") {
+    if (layout !== this.#layout) this.#samples.length = 0;
+    this.#layout = layout;
     this.#samples.push({ at: performance.now(), figures, state });
     if (this.#samples.length > CAPACITY) this.#samples.splice(0, this.#samples.length - CAPACITY);
     this.#stale = false;

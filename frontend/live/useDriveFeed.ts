@@ -3,7 +3,7 @@ import { useEffect } from "react";
 import { cable } from "./cable";
 import { telemetryOf } from "./telemetry";
 
-type Message = { live: number[]; state: string } | { changed: string[] };
+type Message = { live: number[]; state: string; layout: string } | { changed: string[] };
 
 /** Which queries rest on what the server says has changed. */
 const AFFECTED: Record<string, string[]> = {
@@ -45,7 +45,7 @@ export function useDriveFeed(driveIds: number[]) {
           { channel: "DriveChannel", drive_id: Number(id) },
           {
             received(message: Message) {
-              if ("live" in message) telemetryOf(Number(id)).push(message.live, message.state);
+              if ("live" in message) telemetryOf(Number(id)).push(message.live, message.state, message.layout);
               else refresh(message.changed);
             },
             connected() {

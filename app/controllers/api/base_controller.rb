@@ -28,6 +28,7 @@ module Api
     rescue_from(Motion::Unconfirmed) { |e| refuse(409, e.message, hazards: HazardSerializer.new(e.hazards).to_h) }
     rescue_from(Link::Offline, Link::Registry::Taken, Link::Elsewhere) { |e| refuse(409, e.message) }
     rescue_from(Link::Lost) { |e| refuse(504, "The link was lost: #{e.message}") }
+    rescue_from(Workshop::Failed) { |e| refuse(422, e.message) }
     rescue_from(Link::Late) { |e| refuse(504, e.message) }
     rescue_from(ActiveRecord::StatementInvalid) { |e| refuse_for_lack_of_room(e) }
     rescue_from(Link::Refused) { |e| refuse(422, "The drive refused: #{e.message}.") }
@@ -103,6 +104,12 @@ module Api
       choices.include?(given) ? given : raise(Unreadable, "#{name}: “#{given.truncate(40)}” is none of #{choices.join(', ')}.")
     end
 
+    # @return [String] the number of a record
+    def record(name)
+      given = params.require(name)
+      given.to_s.match?(/\A\d{1,18}\z/) && !given.is_a?(Array) ? given.to_s : raise(Unreadable, "#{name}: the number of a record is expected.")
+    end
+
     # @return [Integer]
     def whole(name)
       number = figure(name)
@@ -112,7 +119,9 @@ module Api
     # @return [String] up to 2 000 characters; it may be empty, and must be there
     def long_text(name)
       raise ActionController::ParameterMissing, name unless params.key?(name)
-      given = params[name].to_s
+      given = params[name]
+      raise Unreadable, "#{name}: a text is expected." unless given.is_a?(String) || given.is_a?(Numeric) || given.nil?
+      given = given.to_s
       raise Unreadable, "#{name}: the text is longer than 2000 characters." if given.length > 2000
       raise Unreadable, "#{name}: the text has characters that cannot be read." unless given.valid_encoding? && !given.include?("\0")
       given

@@ -3,8 +3,8 @@
 module Api
   class FinderController < BaseController
     def show
-      project = Project.find(params.require(:project_id))
-      chosen = project.drives.find_by(id: params[:drive_id])
+      project = Project.find(record(:project_id))
+      chosen = params[:drive_id].presence && project.drives.find_by(id: record(:drive_id))
       respond(HitSerializer, Finder.new(project, chosen).find(scalar(:query, params[:query])))
     end
   end

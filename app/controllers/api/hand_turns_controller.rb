@@ -7,9 +7,11 @@ module Api
 
     def create = render(json: { since: Proving::HandTurn.new(drive).begin })
 
+    MOST = Proving::HandTurn::MOST_TURNS.to_f
+
     def update
-      since = figure(:since, 0.0..Float::MAX)
-      turns = figure(:turns, -Proving::HandTurn::MOST_TURNS.to_f..Proving::HandTurn::MOST_TURNS.to_f)
+      since = within(:since, 0.0..1e9)
+      turns = within(:turns, -MOST..MOST)
       raise Unreadable, "turns: which way, and how far; zero is no turn" if turns.abs < 0.05
       proof = Proving::HandTurn.new(drive).conclude(since: since, turns: turns)
       Link::Feed.changed(drive.id, "proofs")
@@ -18,10 +20,9 @@ module Api
 
     private
 
-    def figure(name, range)
-      given = params[name]
-      raise Unreadable, "#{name}: a figure from #{range.min.round(2)} on is expected" unless given.is_a?(Numeric) && range.cover?(given)
-      given.to_f
+    def within(name, range)
+      given = figure(name)
+      range.cover?(given) ? given : raise(Unreadable, "#{name}: a figure from #{range.min.round} to #{range.max.round} is expected.")
     end
   end
 end

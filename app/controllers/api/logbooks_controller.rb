@@ -6,7 +6,7 @@ module Api
 
     def show
       entries = Project.find(params[:project_id]).logbook_entries.newest_first
-      entries = entries.where(drive_id: params[:drive_id]) if params[:drive_id].present?
+      entries = entries.where(drive_id: record(:drive_id)) if params[:drive_id].present?
       respond(LogbookEntrySerializer, entries.limit(MOST))
     end
   end

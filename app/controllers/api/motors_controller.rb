@@ -23,7 +23,7 @@ module Api
     # A table, or the facts of a drive.
     def create
       return keep_from_drive if params.key?(:drive_id)
-      taken = OwnMotor.take(Gallop::Motors::Library.read(bytes(:content)))
+      taken = OwnMotor.take(OwnMotor.read(bytes(:content)))
       render json: { taken: taken }, status: :created
     end
 
@@ -44,7 +44,7 @@ module Api
     private
 
     def keep_from_drive
-      OwnMotor.keep_from(Drive.find(params[:drive_id]), text(:part).strip, params[:note].to_s)
+      OwnMotor.keep_from(Drive.find(record(:drive_id)), text(:part).strip, params.key?(:note) ? long_text(:note) : "")
       render json: { taken: 1 }, status: :created
     end
   end

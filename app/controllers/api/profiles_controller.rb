@@ -7,9 +7,18 @@ module Api
 
     def show
       raise Unreadable, "There is no family “#{params[:family].to_s.truncate(40)}”." unless Gallop::Objects::Profile::FAMILIES.include?(params[:family])
-      profile = Gallop::Objects::Profile.load(params[:family]).at_version(params[:version].to_s)
+      profile = Gallop::Objects::Profile.load(params[:family])
+      raise ActiveRecord::RecordNotFound.new(nil, "Version") unless version_known?(profile)
+      profile = profile.at_version(params[:version])
       expires_in 1.hour
       respond(EntrySerializer, profile.entries, profile: profile)
+    end
+
+    private
+
+    # Of the family's own, or of a drive that was seen.
+    def version_known?(profile)
+      profile.versions.include?(params[:version]) || Drive.where(family: profile.family).any? { |drive| drive.profile.version == params[:version] }
     end
   end
 end

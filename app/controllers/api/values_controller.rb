@@ -29,7 +29,7 @@ module Api
 
     # Copies settings into the draft of another drive, as far as that one has them.
     def copy
-      other = drive.project.drives.find(params.require(:to))
+      other = drive.project.drives.find(record(:to))
       values = drive.drafted_values.slice(*list(:keys))
       known, unknown = values.partition { |key, raw| holds?(other, key, raw) }
       render json: { drafted: other.draft_all(known.to_h, reason: "copied from #{drive.name}"), left: unknown.map(&:first) }

@@ -61,9 +61,9 @@ module Gallop
     end
 
     def motor_and_drive
-      return [] unless known?("motor.rated_current", "motor.rated_current") && figure("motor.rated_current") > @profile.rating[:peak_current]
+      return [] unless known?("motor.rated_current") && figure("motor.rated_current") > @profile.rating[:peak_current]
       [ found(%w[motor.rated_current], :note, "motor_beyond_drive", "The motor's rated current (#{show('motor.rated_current')}) is above the drive's peak of #{@profile.rating[:peak_current]} A",
-               "The drive cannot bring this motor to its rated torque.", "Check the motor data, or take a larger drive.") ]
+               "The drive cannot bring this motor to its rated torque, not even for a moment.", "Check the motor data, or take a larger drive.") ]
     end
 
     # The drive cannot know whether somebody else releases the brake as well; a terminal that does is one master too many.

@@ -9,7 +9,9 @@ module Gallop
   #   Gallop::Files::Review.new(profile, content, current: live).lines
   module Files
     LONGEST = 2_000_000 # bytes
-    MOST_ROWS = 20_000
+    MOST_LINES = 40_000 # ten times what the largest device of a family needs
+    MOST_ROWS = 4_000
+    MOST_PROBLEMS = 100 # the rest of a file that has more is not worth reading
 
     # One setting as the file has it. raw: true when text is what the wire carries, false when it is a figure with a unit.
     Row = Record.define(:place, :text, key: nil, index: nil, subindex: nil, raw: false, unit: nil)
@@ -28,8 +30,10 @@ module Gallop
       format = File.extname(name.to_s).delete_prefix(".").downcase
       return refused(format, "file", "#{bytes.bytesize} bytes; at most #{LONGEST} are read") if bytes.bytesize > LONGEST
       return refused(format, "file", "the name ends in none of .dcf, .eds, .csv, .json") unless FORMATS.key?(format)
-      return refused(format, "file", "it is empty") if bytes.strip.empty?
-      reader(format).read(text_of(bytes))
+      lines = [ bytes.count("\n"), bytes.count("\r") ].max
+      return refused(format, "file", "#{lines} lines; no device has settings for more than #{MOST_LINES}") if lines > MOST_LINES
+      return refused(format, "file", "it is empty") unless bytes.match?(/[^\s\0]/n)
+      bounded(reader(format).read(text_of(bytes)))
     end
 
     # @param values [Hash{String => Object}] raw by key @param device [Hash] see Dcf @return [String]
@@ -44,8 +48,17 @@ module Gallop
       text.delete_prefix("\u{FEFF}")
     end
 
+    # @return [Content] with what one person can look through
+    def bounded(content)
+      problems = content.problems.first(MOST_PROBLEMS)
+      more = content.problems.size - problems.size + [ content.rows.size - MOST_ROWS, 0 ].max
+      return content if more.zero?
+      problems += [ Problem.new(place: "file", message: "#{more} more like these, or settings beyond #{MOST_ROWS}; it is no file for a device") ]
+      content.with(rows: content.rows.first(MOST_ROWS), problems: problems)
+    end
+
     def reader(format) = const_get(FORMATS.fetch(format))
     def refused(format, place, message) = Content.new(format: format, rows: [], problems: [ Problem.new(place: place, message: message) ])
-    private_class_method :reader, :refused
+    private_class_method :reader, :refused, :bounded
   end
 end

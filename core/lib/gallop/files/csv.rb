@@ -30,7 +30,7 @@ module Gallop
       end
 
       def columns(profile, entry, raw)
-        [ entry.key, Kernel.format("0x%04X", entry.index), entry.subindex, entry.name, Figures.text(entry, raw), Figures.unit(entry), profile.groups.fetch(entry.group) ]
+        [ entry.key, Kernel.format("0x%04X", entry.index), entry.subindex, entry.name, Figures.to_cell(entry, raw), Figures.unit(entry), profile.groups.fetch(entry.group) ]
       end
 
       def separator(header) = header.count(";") > header.count(",") ? ";" : ","
@@ -44,7 +44,7 @@ module Gallop
       def numbered(table)
         problems = []
         rows = table.each.with_index(2).filter_map { |row, line| row(row, line, problems) }
-        Content.new(format: "csv", rows: rows.first(MOST_ROWS), problems: problems)
+        Content.new(format: "csv", rows: rows, problems: problems)
       end
 
       def row(cells, line, problems)
@@ -56,7 +56,7 @@ module Gallop
           return
         end
         Row.new(place: "line #{line}", key: key.empty? ? nil : key, index: index, subindex: Ini.integer(cells["subindex"]) || 0,
-                text: cells["value"].to_s, unit: cells["unit"].to_s.strip)
+                text: Figures.from_cell(cells["value"].to_s), unit: cells["unit"].to_s.strip)
       end
     end
   end

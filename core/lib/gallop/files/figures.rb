@@ -18,6 +18,17 @@ module Gallop
         decimal.sub(/\.0\z/, "")
       end
 
+      FORMULA = /\A[=+\-@\t\r]/
+      GUARDED = /\A'(?=[=+\-@\t\r])/
+
+      # As a cell: a text that a spreadsheet would take for a formula gets the apostrophe by which it stays one.
+      def to_cell(entry, raw)
+        plain = text(entry, raw)
+        entry.text? && plain.to_s.match?(FORMULA) ? "'#{plain}" : plain
+      end
+
+      def from_cell(cell) = cell.sub(GUARDED, "")
+
       def unit(entry) = entry.choices.any? || entry.bits.any? ? "" : entry.unit
     end
   end

@@ -17,7 +17,10 @@ module Gallop
       def initialize(text)
         @sections = {}
         @problems = []
-        text.split(/\r\n|\n|\r/).each_with_index { |line, n| take(line.strip, n + 1) }
+        text.split(/\r\n|\n|\r/).each_with_index do |line, n|
+          take(line.strip, n + 1)
+          break if @problems.size > MOST_PROBLEMS
+        end
       end
 
       # @param name [String] in any case @return [Section, nil]

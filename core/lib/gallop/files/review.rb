@@ -16,6 +16,25 @@ module Gallop
         @current = current
       end
 
+      # All of it in plain objects, to be made in one process and shown in another. @return [Hash]
+      def to_plain
+        rows = lines.map { |line| { row: line.row.to_h, status: line.status, key: line.entry&.key, raw: line.raw, message: line.message } }
+        { format: content.format, device: content.device, problems: content.problems.map(&:to_h), lines: rows }
+      end
+
+      # @param plain [Hash] of #to_plain @return [Review]
+      def self.from_plain(profile, plain, current:)
+        problems = plain.fetch(:problems).map { |problem| Problem.new(**problem) }
+        content = Content.new(format: plain.fetch(:format), rows: [], problems: problems, device: plain.fetch(:device))
+        new(profile, content, current: current).tap { |review| review.lines = plain.fetch(:lines).map { |line| review.line_of(profile, line) } }
+      end
+
+      attr_writer :lines
+
+      def line_of(profile, plain)
+        Line.new(row: Row.new(**plain.fetch(:row)), entry: plain[:key] && profile.fetch(plain[:key]), **plain.slice(:status, :raw, :message))
+      end
+
       # @return [Array<Line>] in the order of the file; of two rows for one entry the second is refused
       def lines
         @lines ||= begin

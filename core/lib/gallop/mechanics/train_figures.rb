@@ -87,10 +87,10 @@ module Gallop
       def angular_acceleration = si("acceleration") && radius && si("acceleration") / radius * gear
       def dynamic_torque = angular_acceleration && whole_inertia && angular_acceleration * whole_inertia
 
-      # Uphill, against friction, accelerating; downhill the same signs turned.
+      # Accelerating against friction, there and back, with the force of the process and without it: where it helps one way it opposes the other.
       def largest_torque
         return if dynamic_torque.nil?
-        [ (dynamic_torque + friction + gravity + process).abs, (dynamic_torque + friction - gravity).abs ].max
+        [ gravity + process, gravity, -gravity - process, -gravity ].map { |held| (dynamic_torque + friction + held).abs }.max
       end
 
       # One move there: accelerate, cruise, brake, rest. Mean square over the cycle.

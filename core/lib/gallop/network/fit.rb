@@ -7,7 +7,9 @@ module Gallop
     #   Fit.new(IPAddr.new("192.168.30.11").to_i, IPAddr.new("255.255.255.0").to_i, interfaces).remedies
     class Fit
       # @param address, mask [Integer] of the drive @param interfaces [Array<Interface>] of the laptop
-      def initialize(address, mask, interfaces)
+      # @param taken [Array<Integer>] addresses that somebody is known to have
+      def initialize(address, mask, interfaces, taken: [])
+        @taken = taken + interfaces.map(&:address) + [ address ]
         @address = address
         @mask = mask
         @interfaces = interfaces.reject(&:loopback?)
@@ -50,18 +52,20 @@ module Gallop
       def here = "The drive is set to #{dotted(@address)} with mask #{dotted(@mask)}, which is network #{dotted(network)}"
 
       def at_the_laptop
-        "At the laptop: give the network port an address such as #{dotted(free_in(network, @mask, @address))} with mask #{dotted(@mask)}."
+        "At the laptop: give the network port an address such as #{free_in(network, @mask)} with mask #{dotted(@mask)}."
       end
 
       def at_the_drive(interface)
-        "At the drive: set an address such as #{dotted(free_in(interface.network, interface.mask, interface.address))} with mask #{dotted(interface.mask)}, to reach it over #{interface.name}."
+        "At the drive: set an address such as #{free_in(interface.network, interface.mask)} with mask #{dotted(interface.mask)}, to reach it over #{interface.name}."
       end
 
-      # A host part well inside the network that is not the one which is taken.
-      def free_in(network, mask, taken)
-        room = ~mask & 0xFFFFFFFF
-        candidate = network | [ 200 & room, 1 ].max
-        candidate == taken ? candidate - 1 : candidate
+      # A host part well inside the network that nobody is known to have: neither the network's own address nor its broadcast.
+      # @return [String]
+      def free_in(network, mask)
+        last = (~mask & 0xFFFFFFFF) - 1
+        middle = [ 200, last ].min
+        free = [ *middle.downto([ middle - 199, 1 ].max), *(middle + 1..[ last, middle + 55 ].min) ].map { |host| network | host }.find { |one| !@taken.include?(one) }
+        free ? dotted(free) : "that is free, in #{dotted(network)}"
       end
     end
   end

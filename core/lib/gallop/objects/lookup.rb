@@ -22,8 +22,8 @@ module Gallop
       Word = Struct.new(:text, :whole, :beginning)
       private_constant :Indexed, :Word
 
-      # Lookups are kept, as building one reads the whole dictionary.
-      def self.of(profile) = (@kept ||= {})[[ profile.family, profile.version ]] ||= new(profile)
+      # Kept with the profile, as building one reads the whole dictionary.
+      def self.of(profile) = profile.lookup
 
       def initialize(profile)
         @indexed = profile.entries.map { |entry| index(profile, entry) }

@@ -8,6 +8,7 @@ module Gallop
     #   profile["motor.pole_pairs"].register
     #   profile.at_version("1.0.0").missing_functions   # => [ "Notch filters", … ]
     class Profile
+      MOST_VERSIONS = 8 # kept at a time; a rack has one or two
       STORED_OFFSET = 0x8000 # a stored value is read at its register + this
       FAMILIES = %w[haflinger shire fjord camargue exmoor konik].freeze
 
@@ -49,9 +50,14 @@ module Gallop
       # The dictionary as a drive with that firmware has it. An unreadable version counts as the newest.
       # @param version [String] e.g. "1.0.0" @return [Profile]
       def at_version(version)
-        return self if version == @version || !version.to_s.match?(/\A\d+(\.\d+){0,3}\z/)
-        (@versions ||= {})[version] ||= self.class.new(@data, version: version)
+        return self if version == @version || !version.to_s.match?(/\A\d{1,4}(\.\d{1,4}){0,3}\z/)
+        @versions ||= {}
+        @versions.shift if @versions.size >= MOST_VERSIONS && !@versions.key?(version)
+        @versions[version] ||= self.class.new(@data, version: version)
       end
+
+      # Versions that brought something, and the newest. @return [Array<String>]
+      def versions = @known_versions ||= (entries_data.filter_map { |row| row["since"] } + functions.values + [ firmware, "1.0.0" ]).uniq.freeze
 
       # The dictionary with these keys alone. @return [Profile]
       def only(keys)
@@ -68,6 +74,7 @@ module Gallop
       def fetch(key) = @by_key.fetch(key) { raise KeyError, "#{title} has no value “#{key}”" }
       def at_register(register) = @by_register[register]
       def at(index, subindex = 0) = @by_address[[ index, subindex ]]
+      def lookup = @lookup ||= Lookup.new(self)
       def settings = @settings ||= entries.select(&:setting?)
       def live = @live ||= entries.select(&:live).sort_by(&:register)
       def fault(code) = faults[code] || Fault.unknown(code)
@@ -122,6 +129,8 @@ module Gallop
       end
 
       def rational(scale) = scale == 1 ? 1 : (Rational(scale.to_s).then { |r| r.denominator == 1 ? r.to_i : r.to_f })
+
+      def entries_data = @data.fetch("entries")
 
       def index_entries
         @by_key = unique(:key)

@@ -6,6 +6,8 @@ module Gallop
     # the same dimension; refuses what can be read in two ways rather than guess.
     class Parser
       LONGEST = 60
+      # Three digits behind a comma, or behind a point and with a nought at their end, are written by some as thousands.
+      THOUSANDS = /\A[+-]?[1-9]\d{0,2}(?:,\d{3}|\.\d{2}0)\z/
       SPACE = /[ '\u2009\u202F\u00A0]/
       NUMBER = /[+\-−]?\s*(?:\d+(?:#{SPACE}\d{3}(?!\d))*(?:[.,]\d+)*[.,]?|[.,]\d+)(?:[eE][+\-]?\d{1,3})?/
       FIGURE = /\A(?<number>#{NUMBER})\s*(?:\/\s*(?<divisor>\d[\d.,]*))?\s*(?<unit>(?:\D|1\/).*)?\z/m
@@ -35,7 +37,7 @@ module Gallop
       def number(text)
         plain = text.strip.tr("−", "-").gsub(/[\s'\u2009\u202F\u00A0]/, "")
         plain = plain.gsub(thousands_mark(plain), "") if plain.include?(",") && plain.include?(".")
-        refuse_ambiguous(plain) if plain.match?(/\A[+-]?[1-9]\d{0,2},\d{3}\z/)
+        refuse_ambiguous(plain) if plain.match?(THOUSANDS)
         plain = plain.tr(",", ".")
         refuse "“#{text.strip}” has more than one decimal mark" if plain.count(".") > 1
         finite(Float(plain.sub(/\.(?=\z|e)/i, "").sub(/\A([+-]?)\./, '\10.')))
@@ -52,7 +54,8 @@ module Gallop
       def thousands_mark(text) = text.rindex(",") > text.rindex(".") ? "." : ","
 
       def refuse_ambiguous(text)
-        refuse "“#{text}” can be read as #{text.tr(',', '.').sub(/\.?0+\z/, '')} or as #{text.delete(',')}: type it without the comma or with a point"
+        small = text.tr(",", ".").sub(/\.?0+\z/, "")
+        refuse "“#{text}” can be read as #{small} or as #{text.delete(',.')}: type #{text.include?(',') ? 'it without the comma or with a point' : 'the one or the other'}"
       end
 
       def in_unit(number, typed)

@@ -65,8 +65,17 @@ module Gallop
         end
       end
 
+      # The memories in it belong to one rack at a time.
       def state_directory
-        @options.state.tap { |directory| FileUtils.mkdir_p(directory) if directory }
+        @options.state.tap { |directory| directory && lock(directory) }
+      end
+
+      def lock(directory)
+        FileUtils.mkdir_p(directory)
+        @lock = File.open("#{directory}.lock", File::RDWR | File::CREAT)
+        raise Stop, "#{directory} is in use by another rack; give this one a --state of its own" unless @lock.flock(File::LOCK_EX | File::LOCK_NB)
+      rescue SystemCallError => e
+        raise Stop, "#{directory} cannot be used: #{e.message}"
       end
 
       def panel_port

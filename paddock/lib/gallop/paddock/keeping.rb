@@ -9,14 +9,19 @@ module Gallop
       module_function
 
       # @param file [String, nil] nil keeps nothing
+      # @return [Boolean] whether it is kept; not on a full disk
       def write(file, data)
-        return if file.nil?
+        return true if file.nil?
         temporary = "#{file}.new"
         File.open(temporary, "w") do |io|
           io.write(JSON.generate(data))
           io.fsync
         end
         File.rename(temporary, file)
+        true
+      rescue SystemCallError => e
+        warn "paddock: #{file} is not kept: #{e.message}"
+        false
       end
 
       # @return [Hash, nil]

@@ -29,22 +29,24 @@ module Gallop
         @live["program.identification"] = check_sum
       end
 
-      def store
-        @stored = @stored.merge(@live.slice(*@stored.keys))
-        save
-      end
+      # @return [Boolean] whether it was taken
+      def store = keep(@stored.merge(@live.slice(*@stored.keys)))
 
-      # @param entries [Array<Objects::Entry>]
-      def restore_factory(entries)
-        @stored = @stored.merge(@factory.slice(*entries.map(&:key)))
-        save
-      end
+      # @param entries [Array<Objects::Entry>] @return [Boolean] whether it was taken
+      def restore_factory(entries) = keep(@stored.merge(@factory.slice(*entries.map(&:key))))
 
       def save
         Keeping.write(@file, "stored" => @stored, "records" => @records)
       end
 
       private
+
+      # All of it or nothing.
+      def keep(stored)
+        before = @stored
+        @stored = stored
+        save || (@stored = before) && false
+      end
 
       def forget
         @records = EMPTY_RECORDS.merge("faults" => [])

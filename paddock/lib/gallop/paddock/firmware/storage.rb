@@ -8,6 +8,7 @@ module Gallop
       module Storage
         STORE_TIME = 0.25 # s
         RESTORE_TIME = 0.25
+        MEMORY_FAULT = 0x5530
 
         attr_reader :stored_changes
 
@@ -53,8 +54,9 @@ module Gallop
           return if @storage_job.zero?
           @storage_time -= dt
           return if @storage_time.positive?
-          @storage_job == 1 ? memory.store : memory.restore_factory(@to_restore)
+          kept = @storage_job == 1 ? memory.store : memory.restore_factory(@to_restore)
           @storage_job = 0
+          return trip(MEMORY_FAULT) unless kept
           @stored_changes = (@stored_changes + 1) & 0xFFFF
         end
       end
