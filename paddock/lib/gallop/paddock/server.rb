@@ -44,7 +44,7 @@ module Gallop
         until @socket.closed?
           socket = accept or next
           client = admit(socket)
-          client ? Thread.new { serve(client) } : socket.close
+          client ? Thread.new(client) { |one| serve(one) } : socket.close
         end
       end
 
