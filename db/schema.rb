@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_23_000003) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_25_000001) do
   create_table "drafts", force: :cascade do |t|
     t.integer "drive_id", null: false
     t.string "key", null: false
@@ -123,6 +123,9 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000003) do
     t.string "verdict", null: false
     t.string "author", default: "", null: false
     t.datetime "taken_at", null: false
+    t.string "device", default: "", null: false
+    t.string "firmware", default: "", null: false
+    t.json "facts", default: {}, null: false
     t.index ["drive_id", "kind", "taken_at"], name: "index_proofs_on_drive_id_and_kind_and_taken_at"
     t.index ["drive_id"], name: "index_proofs_on_drive_id"
   end

@@ -53,7 +53,7 @@ class Course
     proof = @drive.proofs.where(kind: Proving::Direction::KIND).order(:taken_at).last
     case proof&.standing
     when "proven" then stage("verify", "Verify", "proven", "proven #{proof.taken_at.localtime.strftime('%H:%M')}")
-    when "stale" then stage("verify", "Verify", "stale", "stale: values changed")
+    when "stale" then stage("verify", "Verify", "stale", "stale: #{proof.stale_because}")
     when "failed" then stage("verify", "Verify", "findings", "direction wrong")
     else stage("verify", "Verify", "todo")
     end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# The kept result of a test. It rests on inputs, and is stale once one of them has another value.
+# The kept result of a test. It rests on the device that it was taken with, that one's firmware, values, and facts; it is stale once one of
+# them is another.
 class Proof < ApplicationRecord
   VERDICTS = %w[proven failed].freeze
 
@@ -8,11 +9,46 @@ class Proof < ApplicationRecord
 
   validates :verdict, inclusion: { in: VERDICTS }
 
-  def stale?
-    values = drive.live_values
-    inputs.any? { |key, raw| values.key?(key) && values[key] != raw }
+  # @param values [Array<String>] keys, @param facts [Hash{String => Array<String>}] by stage, on which it rests
+  def self.keep(drive, kind:, verdict:, result:, values:, facts:)
+    create!(drive: drive, kind: kind, verdict: verdict, result: result, author: Current.author.to_s, taken_at: Time.current,
+            inputs: drive.live_values.slice(*values), facts: facts_of(drive, facts), device: drive.identity["serial"].to_s,
+            firmware: drive.identity["firmware"].to_s)
   end
+
+  # @return [Hash{String => Hash{String => String, nil}}] as they are given now, by stage
+  def self.facts_of(drive, wanted)
+    given = drive.facts.each_with_object({}) { |fact, all| all[[ fact.stage, fact.key ]] = fact.text }
+    wanted.to_h { |stage, keys| [ stage, keys.to_h { |key| [ key, given[[ stage, key ]] ] } ] }
+  end
+
+  # @return [String, nil] what is no longer as it was
+  def stale_because
+    return "another device answers" if differs?(device, drive.identity["serial"])
+    return "the firmware is another" if differs?(firmware, drive.identity["firmware"])
+    changed_value || changed_fact
+  end
+
+  def stale? = !stale_because.nil?
 
   # @return [String] proven, failed or stale
   def standing = stale? ? "stale" : verdict
+
+  private
+
+  # Of those taken before this was kept nothing is known.
+  def differs?(was, is) = was.present? && was != is.to_s
+
+  def changed_value
+    values = drive.live_values
+    return if values.empty?
+    key, = inputs.find { |name, raw| values[name] != raw }
+    key && "#{drive.profile&.[](key)&.name || key} has another value"
+  end
+
+  def changed_fact
+    now = self.class.facts_of(drive, facts.transform_values(&:keys))
+    stage, = facts.find { |name, texts| now[name] != texts }
+    stage && "a fact of the stage #{stage.capitalize} has changed"
+  end
 end

@@ -7,6 +7,7 @@ module Proving
     LOOK_BACK = 60.0   # s of live figures that are searched
     SHORTEST = 0.5     # s of steady turning that are needed
     RESTS_ON = %w[motor.pole_pairs motor.pole_pair_pitch feedback.direction feedback.commutation_offset feedback.counts_per_turn limits.direction].freeze
+    FACTS = { "motor" => %w[type pole_pairs pole_pitch], "feedback" => %w[device direction], "mechanics" => %w[mechanism gear_motor gear_output] }.freeze
 
     # The test cannot be concluded; the message says what is missing.
     class Undecided < StandardError
@@ -22,8 +23,7 @@ module Proving
       measured = measure(latest_turn)
       expected = measured[:demanded].positive? ? "forward" : "backward"
       verdict = seen == expected && measured[:agrees] ? "proven" : "failed"
-      proof = @drive.proofs.create!(kind: KIND, verdict: verdict, author: Current.author.to_s, taken_at: Time.current, inputs: inputs,
-                                    result: measured.merge(seen: seen, expected: expected))
+      proof = Proof.keep(@drive, kind: KIND, verdict: verdict, result: measured.merge(seen: seen, expected: expected), values: RESTS_ON, facts: FACTS)
       @drive.log("proof", "Direction #{verdict == 'proven' ? 'proven' : 'not right'}", sentence(measured, seen))
       proof
     end
@@ -52,8 +52,6 @@ module Proving
     end
 
     def mean(samples, key) = samples.sum { |sample| sample[key] } / samples.size.to_f
-
-    def inputs = @drive.live_values.slice(*RESTS_ON)
 
     def sentence(measured, seen)
       text = ->(speed) { Gallop::Quantities.format(speed, @drive.profile.speed_unit, 1) }

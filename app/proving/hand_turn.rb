@@ -8,6 +8,7 @@ module Proving
     LONGEST = 60.0 # s; older figures are not kept
     MOST_TURNS = 20
     RESTS_ON = %w[feedback.counts_per_turn feedback.direction motor.pole_pairs motor.pole_pair_pitch].freeze
+    FACTS = { "motor" => %w[type pole_pairs], "feedback" => %w[device lines index encoder_turns motor_turns direction] }.freeze
 
     # The test cannot be concluded; the message says what is missing.
     class Undecided < StandardError
@@ -63,7 +64,7 @@ module Proving
 
     def keep(turn)
       verdict = turn.findings.any? { |finding| finding.severity != :note } ? "failed" : "proven"
-      proof = @drive.proofs.create!(kind: KIND, verdict: verdict, author: Current.author.to_s, taken_at: Time.current, inputs: @drive.live_values.slice(*RESTS_ON), result: result(turn))
+      proof = Proof.keep(@drive, kind: KIND, verdict: verdict, result: result(turn), values: RESTS_ON, facts: FACTS)
       @drive.log("proof", verdict == "proven" ? "Counts a turn as it should" : "Feedback not right", sentence(turn))
       proof
     end

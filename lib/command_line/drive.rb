@@ -54,11 +54,14 @@ module CommandLine
     def state = Gallop::Cia402::Statusword.state(wire.read_one("control.status"))
 
     # Settings of a running motor are changed from the application, by who holds its reins.
+    def enabled? = ENABLED.include?(state)
+
     def refuse_while_enabled
-      raise Stop.new(Stop::REFUSED, "The drive is enabled (#{Gallop::Cia402::STATES[state]}). Stop it first.") if ENABLED.include?(state)
+      raise Stop.new(Stop::REFUSED, "The drive is enabled (#{Gallop::Cia402::STATES[state]}). Stop it first.") if enabled?
     end
 
-    # Writes in the order of the dictionary and reads each back. What another value held back is written once more at the end.
+    # Writes in the order of the dictionary and reads each back. What another value held back is written once more at the end. A drive that is
+    # enabled meanwhile, or that Gallop's server holds, ends it: what was written until then is told.
     # @param values [Hash{Objects::Entry => Object}] raw @return [Array<Written>]
     def write(values)
       refuse_while_enabled
@@ -84,10 +87,12 @@ module CommandLine
       waiting
     end
 
-    # Quick stop, and no speed asked for any more.
+    # Quick stop, and no speed asked for any more; of a drive that somebody holds the quick stop alone is taken.
     def stop
       wire.write("control.word", Gallop::Cia402::Controlword::WORDS.fetch(:quick_stop))
       wire.write(profile.speed_command.fetch("target"), 0)
+    rescue Link::Refused => e
+      raise unless e.for_holder?
     end
 
     private
@@ -108,6 +113,7 @@ module CommandLine
     end
 
     def write_one(entry, raw, before)
+      return Written.new(entry: entry, before: before, wanted: raw, held: before, state: "refused", message: "the drive was enabled meanwhile") if enabled?
       wire.write(entry.key, raw)
       held = wire.read_one(entry.key)
       Written.new(entry: entry, before: before, wanted: raw, held: held, state: held == raw ? "confirmed" : "adjusted")

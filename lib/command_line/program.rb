@@ -12,16 +12,29 @@ module CommandLine
     def self.exit_on_failure? = true
 
     def self.start(given = ARGV, config = {})
-      super(given, config.merge(debug: true))
+      super(Words.new(given, self).in_order, config.merge(debug: true))
+      $stdout.flush
     rescue Stop => e
-      warn "gallop: #{e.message}"
-      exit e.code
+      leave(e.code, e.message)
     rescue Thor::Error => e
-      warn "gallop: #{e.message}"
-      exit Stop::USAGE
+      leave(Stop::USAGE, e.message)
+    rescue Interrupt
+      leave(Stop::INTERRUPTED, "interrupted")
     rescue Errno::EPIPE
-      exit 0
+      exit 0 # whoever read it has seen enough
+    rescue SystemCallError => e
+      leave(Stop::USAGE, e.message) # a file that cannot be read or written, a full disk
     end
+
+    # What cannot be written any more is not tried again at the end of the process.
+    def self.leave(code, message)
+      warn "gallop: #{message}"
+      $stdout.flush
+      exit code
+    rescue SystemCallError
+      exit! code
+    end
+    private_class_method :leave
 
     desc "scan [PLACES]", "Look for drives, e.g. 192.168.30.0/24 or 127.0.0.1:15020-15029"
     def scan(places = "127.0.0.1:15020-15029")
@@ -53,7 +66,7 @@ module CommandLine
     end
 
     desc "set NAME=VALUE…", "Write settings and read them back"
-    option :yes, type: :boolean, desc: "Also what is a hazard"
+    option :yes, type: :array, default: [], banner: "NAME…", desc: "These may be a hazard"
     def set(*pairs)
       raise Stop.new(Stop::USAGE, "NAME=VALUE is expected, such as ramps.acceleration=3000.") if pairs.empty? || pairs.any? { |pair| !pair.include?("=") }
       with_drive do |drive|
@@ -66,6 +79,8 @@ module CommandLine
     option :every, type: :numeric, default: 0.5, desc: "Seconds between"
     option :count, type: :numeric, desc: "How often; for ever without"
     def watch(*names)
+      raise Stop.new(Stop::USAGE, "--every: at least 0.02 s between two looks.") unless options[:every] >= 0.02
+      raise Stop.new(Stop::USAGE, "--count: 1 or more.") if options[:count] && options[:count] < 1
       with_drive do |drive|
         entries = names.map { |name| drive.entry(name) }
         raise Stop.new(Stop::USAGE, "At least one name is expected.") if entries.empty?
@@ -73,7 +88,7 @@ module CommandLine
         rounds.each { |n| one_look(drive, entries, n) }
       end
     rescue Interrupt
-      nil
+      nil # the way in which watching ends
     end
 
     desc "export", "Settings of the drive as a file"
@@ -87,16 +102,19 @@ module CommandLine
       end
     end
 
-    desc "import FILE", "What a settings file would change; with --write it does"
+    desc "import FILE", "What a settings file would change; with --write it does, all of it or nothing"
     option :write, type: :boolean
-    option :yes, type: :boolean, desc: "Also what is a hazard"
+    option :yes, type: :array, default: [], banner: "NAME…", desc: "These may be a hazard"
     def import(file)
       with_drive do |drive|
         review = review(drive, file)
-        lines = review.lines.reject { |line| line.status == "same" }
-        give(lines.map { |line| line_of(line) }) { Table.of(lines.map { |line| [ line.row.place, line.entry&.key || line.row.key.to_s, line.status, line.raw.nil? ? line.message : line.entry.show(line.raw) ] }) }
-        write(drive, changes(review)) if options[:write]
-        problems(review)
+        if options[:write]
+          problems(review)
+          write(drive, changes(review))
+        else
+          show(review)
+          problems(review)
+        end
       end
     end
 
@@ -115,7 +133,7 @@ module CommandLine
 
     desc "apply FILE", "Bring the drive to what a file says: write, read back, restart where needed"
     option :store, type: :boolean, desc: "Store afterwards"
-    option :yes, type: :boolean, desc: "Also what is a hazard"
+    option :yes, type: :array, default: [], banner: "NAME…", desc: "These may be a hazard"
     def apply(file)
       with_drive do |drive|
         review = review(drive, file)
@@ -161,8 +179,16 @@ module CommandLine
         raise Stop.new(Stop::REFUSED, e.message)
       end
 
+      # What comes from a drive may hold anything; a terminal takes some of it for commands.
       # @yieldreturn [String] the same for people
-      def give(data) = puts(options[:json] ? JSON.generate(data) : yield)
+      def give(data) = puts(options[:json] ? JSON.generate(data) : yield.gsub(/[[:cntrl:]&&[^\n]]/, "?"))
+
+      def show(review)
+        lines = review.lines.reject { |line| line.status == "same" }
+        give(lines.map { |line| line_of(line) }) do
+          Table.of(lines.map { |line| [ line.row.place, line.entry&.key || line.row.key.to_s, line.status, line.raw.nil? ? line.message : line.entry.show(line.raw) ] })
+        end
+      end
 
       def plain(entry, raw) = raw.nil? || entry.text? || entry.octets ? entry.show(raw) : entry.figure(raw)
 
@@ -192,8 +218,10 @@ module CommandLine
 
       # What can start a motor by itself is never written by the way.
       def write(drive, values)
-        hazards = values.select { |entry, raw| entry.hazardous?(raw) }.keys
-        raise Stop.new(Stop::REFUSED, "#{hazards.map { |entry| "#{entry.key}: #{entry.hazard}" }.join("\n")}\nWith --yes it is written all the same.") if hazards.any? && !options[:yes]
+        held = drive.read(values.keys)
+        yes = options[:yes].map { |name| drive.entry(name) }
+        hazards = values.select { |entry, raw| entry.hazardous?(raw) && !entry.hazardous?(held[entry.key]) && !yes.include?(entry) }.keys
+        raise Stop.new(Stop::REFUSED, "#{hazards.map { |entry| "#{entry.key}: #{entry.hazard}" }.join("\n")}\nWritten all the same with --yes #{hazards.map(&:key).join(' ')}.") if hazards.any?
         report(drive.write(values))
       end
 
@@ -231,7 +259,9 @@ module CommandLine
       end
 
       def from_file(drive, file)
-        review(drive, file).lines.select(&:raw).to_h { |line| [ line.entry.key, line.raw ] }
+        review = review(drive, file)
+        problems(review)
+        review.lines.select(&:raw).to_h { |line| [ line.entry.key, line.raw ] }
       end
 
       def from_drive(place) = Drive.open(place) { |other| other.read(other.profile.settings) }

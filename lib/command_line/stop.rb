@@ -7,6 +7,7 @@ module CommandLine
     USAGE = 2     # the command cannot be understood
     NO_LINK = 3   # the drive does not answer
     REFUSED = 4   # the drive or a rule refuses
+    INTERRUPTED = 130
 
     attr_reader :code
 

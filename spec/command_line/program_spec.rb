@@ -70,9 +70,65 @@ RSpec.describe "bin/gallop" do
   end
 
   it "writes what is a hazard only when it is told so" do
-    expect(gallop("set", "startup.enable=1")).to have_attributes(code: 4, err: /without any command after mains returns\.\nWith --yes/)
+    expect(gallop("set", "startup.enable=1")).to have_attributes(code: 4, err: /without any command after mains returns\.\nWritten all the same with --yes startup\.enable/)
     expect(gallop("get", "startup.enable", "--json").json.values).to eq([ 0 ])
-    expect(gallop("set", "startup.enable=Yes, by itself", "--yes").code).to eq(0)
+    expect(gallop("set", "startup.enable=Yes, by itself", "--yes", "startup.speed").code).to eq(4)
+    expect(gallop("set", "startup.enable=Yes, by itself", "--yes", "startup.enable").code).to eq(0)
+  end
+
+  it "takes the drive's place before or behind the command, and never does nothing with a good conscience" do
+    place = "127.0.0.1:#{@paddock.port('Carriage')}"
+    [ [ "-d", place, "stop" ], [ "stop", "-d", place ], [ "--drive", place, "stop" ], [ "--json", "-d", place, "stop" ] ].each do |words|
+      expect(gallop(*words, drive: nil)).to have_attributes(code: 0, out: /Quick stop|Switch on disabled/), words.inspect
+    end
+    expect(gallop("-d", place, drive: nil)).to have_attributes(code: 2, err: /No command/)
+    expect(gallop("-d", drive: nil).code).to eq(2)
+    expect(gallop("gallop").code).to eq(2)
+  end
+
+  it "says in one line what cannot be done, whatever was typed" do
+    [ %w[watch bus.voltage --every -1], %w[watch bus.voltage --count 0], [ "export", "-o", @directory ], [ "get", "\xFF\xFE" ], %w[import no.such], %w[set x] ].each do |words|
+      outcome = gallop(*words)
+      expect([ outcome.code, outcome.err.lines.size, outcome.err ]).to match([ 2, 1, /\Agallop: / ]), words.inspect
+    end
+    expect(Open3.capture3("#{Rails.root.join('bin/gallop')} get -d 127.0.0.1:#{@paddock.port('Carriage')} > /dev/full")).to match([ "", /\Agallop: No space left/, have_attributes(exitstatus: 2) ])
+  end
+
+  it "ends a wait by Ctrl-C without a trace" do
+    output, writer = IO.pipe
+    pid = Process.spawn(Rails.root.join("bin/gallop").to_s, "watch", "bus.voltage", "-d", "127.0.0.1:#{@paddock.port('Carriage')}", out: writer, err: writer)
+    writer.close
+    output.gets
+    Process.kill("INT", pid)
+    Process.wait(pid)
+    expect(output.read).not_to match(/Interrupt|rb:/)
+  end
+
+  it "takes a bad file not at all, and answers in one document" do
+    file = path("half.csv", "key,value\nramps.acceleration,1234\nramps.deceleration,nonsense\n")
+    expect(gallop("import", file, "--write")).to have_attributes(code: 1, err: /line 3/)
+    expect(gallop("get", "ramps.acceleration", "--json").json.values).to eq([ 3000 ])
+    expect(gallop("diff", path("broken.dcf", "no dcf")).code).to eq(1)
+    outcome = gallop("import", path("good.csv", "key,value\nramps.acceleration,1234\n"), "--write", "--json")
+    expect(outcome.json.first).to include("key" => "ramps.acceleration", "state" => "confirmed")
+  end
+
+  it "lets no control character of a drive through" do
+    controller("Carriage") { |wire| wire.write("device.label", "a\e[31mb\r\nc") }
+    [ %w[identify], %w[get device.label], [ "scan", "127.0.0.1:#{@paddock.port('Carriage')}" ], %w[export --format csv] ].each do |words|
+      expect(gallop(*words).out).not_to match(/[\e\r]/), words.inspect
+    end
+    expect(gallop("get", "device.label").out).to eq("device.label  a?[31mb??c\n")
+    expect(gallop("export").out.lines.grep(/\Ac/)).to be_empty
+  end
+
+  it "is kept from a drive that somebody moves, but for a stop" do
+    controller("Carriage") do |wire|
+      wire.write("control.holder", 7)
+      expect(gallop("set", "ramps.acceleration=1000")).to have_attributes(code: 4, err: /refused/)
+      expect(gallop("get", "ramps.acceleration", "--json").json.values).to eq([ 3000 ])
+      expect(gallop("stop").code).to eq(0)
+    end
   end
 
   it "watches" do

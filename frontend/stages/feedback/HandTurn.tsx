@@ -104,7 +104,7 @@ function Result({ proof, turn, slides }: { proof: Proof; turn: NonNullable<Proof
         </Text>
         , {clock(proof.at)}
         {proof.author && `, ${proof.author}`}
-        {proof.standing === "stale" && ". A value that it rests on has changed since."}
+        {proof.stale_because && `. Stale: ${proof.stale_because}.`}
       </Meta>
     </Box>
   );

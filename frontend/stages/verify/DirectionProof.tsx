@@ -51,7 +51,7 @@ function Result({ proof, result, unit }: { proof: Proof; result: NonNullable<Pro
       <Meta>
         {clock(proof.at)}
         {proof.author && `, ${proof.author}`}
-        {proof.standing === "stale" && ". Stale: a value that it rests on has changed since."}
+        {proof.stale_because && `. Stale: ${proof.stale_because}.`}
       </Meta>
     </>
   );

@@ -22,7 +22,8 @@ module Gallop
 
       # @param product_code [String] of the device identification @return [Profile, nil]
       def self.for_product(product_code)
-        FAMILIES.map { |family| load(family) }.find { |profile| product_code.to_s.start_with?(profile.product_code) }
+        family = FAMILIES.find { |one| product_code.to_s.start_with?(ProfileSource.product_code(one)) }
+        family && load(family)
       end
 
       # @param data [Hash] as ProfileSource gives it @param version [String, nil] firmware; nil for the newest that the profile knows

@@ -12,6 +12,11 @@ module Gallop
       DIRECTORY = File.join(Core::ROOT, "profiles")
       STRIDE_KEYS = %w[subindex register].freeze
 
+      # Without reading the dictionary. @return [String] the beginning of the family's product codes
+      def self.product_code(family)
+        (@product_codes ||= {})[family] ||= File.foreach(File.join(DIRECTORY, "#{family}.yml")).filter_map { |line| line[/\Aproduct_code: (\w+)/, 1] }.first
+      end
+
       def initialize(family)
         @family = family
       end
