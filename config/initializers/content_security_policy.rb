@@ -11,7 +11,7 @@ Rails.application.configure do
     policy.base_uri    :none
     policy.frame_ancestors :none
     policy.form_action :self
-    policy.connect_src :self, -> { "ws://#{request.host_with_port}" }
+    policy.connect_src :self, -> { "ws://#{(respond_to?(:request) ? request : self).host_with_port}" } # of a controller, or of a request that has none
   end
   config.content_security_policy_nonce_generator = ->(_request) { SecureRandom.base64(16) }
   config.content_security_policy_nonce_directives = %w[style-src]

@@ -40,7 +40,7 @@ RSpec.describe "A turn by hand", type: :request do
 
   it "refuses what it cannot judge, with the reason" do
     drive
-    [ [ { turns: 1 }, /since: a figure/, 400 ], [ { since: 1.0, turns: 0 }, /zero is no turn/, 400 ], [ { since: "x", turns: 1 }, /since/, 400 ], [ { since: 1.0, turns: 99 }, /turns: a figure/, 400 ],
+    [ [ { turns: 1 }, /“since” is missing/, 400 ], [ { since: 1.0, turns: 0 }, /zero is no turn/, 400 ], [ { since: "x", turns: 1 }, /since/, 400 ], [ { since: 1.0, turns: 99 }, /turns: a figure/, 400 ],
       [ { since: 0.0, turns: 1 }, /older than 60 s/, 409 ] ].each do |body, reason, status|
       api(:put, path, body)
       expect([ response.status, message ]).to match([ status, reason ])

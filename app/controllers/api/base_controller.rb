@@ -52,7 +52,7 @@ module Api
     def about_a_drive? = params.key?(:drive_id) || is_a?(DrivesController) && params.key?(:id)
 
     # Keys to which the request says an explicit yes, one by one.
-    def yes = params.key?(:hazards) ? list(:hazards) : []
+    def yes = params[:hazards].blank? ? [] : list(:hazards)
 
     # The database took nothing: the disk is full, cannot be written, or somebody else holds the file.
     def refuse_for_lack_of_room(error)
