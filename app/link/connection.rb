@@ -169,10 +169,14 @@ module Link
     # Between two exchanges of whatever is under way.
     def give_way
       return if @level.nil? || @level == STOP
-      while (job = @jobs.take_before(@level))
+      run_jobs_before(@level)
+      run_jobs_before(@level) if online? && poll_when_due # what came while the poll was on the wire
+    end
+
+    def run_jobs_before(level)
+      while (job = @jobs.take_before(level))
         at_level(job.level) { job.run(@wire) }
       end
-      poll_when_due if online?
     end
 
     def at_level(level)
@@ -183,10 +187,12 @@ module Link
       @level = outer
     end
 
+    # @return [Boolean] whether it was due
     def poll_when_due
-      return if now < @due
+      return false if now < @due
       at_level(STOP) { poll }
       @due = [ @due + POLL, now ].max
+      true
     end
 
     def poll

@@ -22,8 +22,11 @@ module DriveFactory
   end
 
   # Connected, with the facts given and all proposals written.
-  def commissioned(paddock, name = "Carriage")
-    drive = connect(create_drive(paddock, name))
+  # @param through [Integer, nil] port of somebody between
+  def commissioned(paddock, name = "Carriage", through: nil)
+    drive = create_drive(paddock, name)
+    drive.update!(port: through) if through
+    connect(drive)
     stage = Motor.new(drive)
     stage.keep(FACTS.fetch(name))
     stage.accept
