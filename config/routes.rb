@@ -87,7 +87,7 @@ Rails.application.routes.draw do
     resource :paddock, only: :show, controller: "paddock" do
       post "drives/:name", action: :change, constraints: { name: /[^\/]+/ }
     end
-    match "*path", to: ->(_env) { ErrorPages.answer(404, ErrorPages::TEXTS[404]) }, via: :all
+    match "*path", to: ->(_env) { ErrorPages.answer(404, "There is no such address in the API.") }, via: :all
   end
 
   get "heart", to: ->(env) { Motion::Heart.call(env) }

@@ -20,15 +20,15 @@ module Motion
       raise_gait: %i[reins],
       lower_gait: [],
       take_reins: [],                                  # Motion::Control stops the motor first
-      write: %i[idle reins_while_enabled],             # settings, by whatever way
-      store: %i[idle reins_while_enabled],
+      write: %i[online idle reins_while_enabled],             # settings, by whatever way
+      store: %i[online idle reins_while_enabled],
       reset_fault: %i[faulted reins_if_held],
       link: %i[idle],
       unlink: %i[idle reins_if_held],
       settle: %i[idle],
       rename: %i[idle at_rest],
       move_house: %i[idle at_rest reins_if_held],      # another address, port or unit
-      restart: %i[idle at_rest reins_if_held],         # restart and factory values
+      restart: %i[online idle at_rest reins_if_held],  # restart and factory values
       replace: %i[idle at_rest reins_if_held],         # another device, other firmware
       remove: %i[idle at_rest reins_if_held]
     }.freeze
@@ -69,8 +69,10 @@ module Motion
 
     def enabled? = motion&.holding? || (@drive.online? && sample&.enabled?) || false
 
+    def online = @drive.connection!
+
     def reins
-      raise Link::Offline, @drive.name unless @drive.online?
+      online
       motion.authorise(@tab)
     end
 

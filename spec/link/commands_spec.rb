@@ -6,7 +6,7 @@ require "open3"
 RSpec.describe "The commands" do
   def run(*command) = Open3.capture2e(*command, chdir: Rails.root.to_s)
 
-  it "run the paddock faster than real time when asked to" do
+  it "run the paddock faster than real time when asked to", :real_time do
     PaddockProcess.running(speed: 8) do |paddock|
       began = paddock.see("Carriage")["simulated_time"]
       clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)

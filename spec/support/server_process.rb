@@ -11,15 +11,17 @@ class ServerProcess
   PREPARED = {}
   at_exit { PREPARED.each_value { |file| FileUtils.rm_rf(File.dirname(file)) } }
 
-  def self.running(paddock)
-    server = new(paddock).start
+  def self.running(paddock, **options)
+    server = new(paddock, **options).start
     yield server
   ensure
     server&.stop
   end
 
-  def initialize(paddock)
+  # @param by_itself [Boolean] whether it is started as bin/demo does; else it is born by the nursery, which is quicker
+  def initialize(paddock, by_itself: false)
     @paddock = paddock
+    @by_itself = by_itself
     @port = free_port
     @directory = Dir.mktmpdir("gallop-server")
     at_exit { kill if pid }
@@ -28,7 +30,7 @@ class ServerProcess
   end
 
   def start
-    @pid = Process.spawn(environment, "bundle", "exec", "puma", "-C", "config/puma.rb", "--quiet", chdir: Rails.root.to_s, out: File::NULL, pgroup: true)
+    @pid = @by_itself ? spawned : self.class.nursery.born(environment)
     deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + 40
     until up?
       raise "the server did not start; see #{log}" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
@@ -45,10 +47,31 @@ class ServerProcess
 
   def kill(signal = "KILL")
     Process.kill(signal, pid)
-    Process.wait(pid)
+    @by_itself ? Process.wait(pid) : wait_for_its_end
     @pid = nil
   rescue Errno::ESRCH, Errno::ECHILD
     @pid = nil
+  end
+
+  # The one of this run.
+  def self.nursery = @nursery ||= Nursery.new
+
+  # The other end of spec/support/nursery.rb.
+  class Nursery
+    def initialize
+      @input, mine = IO.pipe
+      theirs, @output = IO.pipe
+      @pid = Process.spawn({ "RAILS_ENV" => "production" }, RbConfig.ruby, Rails.root.join("spec/support/nursery.rb").to_s, in: theirs, out: mine, chdir: Rails.root.to_s)
+      [ mine, theirs ].each(&:close)
+      owner = Process.pid
+      at_exit { Process.kill("KILL", @pid) if Process.pid == owner }
+    end
+
+    # @return [Integer] process id of a new server
+    def born(environment)
+      @output.puts(JSON.generate(environment))
+      @input.gets.to_i
+    end
   end
 
   def stop
@@ -69,6 +92,12 @@ class ServerProcess
   def confirmed_lines = with_database { |database| database.get_first_value("SELECT count(*) FROM write_lines WHERE state = 'confirmed' AND write_batch_id = (SELECT max(id) FROM write_batches)") }
 
   private
+
+  def spawned = Process.spawn(environment, "bundle", "exec", "puma", "-C", "config/puma.rb", "--quiet", chdir: Rails.root.to_s, out: File::NULL, pgroup: true)
+
+  def wait_for_its_end
+    sleep 0.01 while Process.kill(0, pid)
+  end
 
   def prepared
     file = File.join(Dir.mktmpdir("gallop-prepared"), "gallop.sqlite3")

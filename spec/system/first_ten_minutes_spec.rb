@@ -3,7 +3,7 @@
 require "system_helper"
 
 # The README's first ten minutes, with both drives, through the real interface.
-RSpec.describe "The first ten minutes", type: :interface do
+RSpec.describe "The first ten minutes", :by_itself, type: :interface do
   def switch_mains_off_and_on(drive)
     click_link "Paddock"
     find("[data-machine='#{drive}']").click

@@ -3,7 +3,7 @@
 require "system_helper"
 
 # kill -9 of the server in the middle of a write of 100 values: nothing confirmed is lost, and there is a way out.
-RSpec.describe "A write that the server did not survive", type: :interface do
+RSpec.describe "A write that the server did not survive", :by_itself, type: :interface do
   COUNT = 100
 
   def drive = @drive ||= drive_id("Carriage")
