@@ -12,7 +12,7 @@ class Workshop
   end
 
   class << self
-    # @param task [Symbol] of Workshop::Tasks @param arguments plain objects @return [Object] plain objects
+    # @param task [Symbol] of Workshop::Tasks @param arguments what JSON can tell; bytes in Base64 @return [Object] the same, names as symbols
     # @raise [Failed]
     def run(task, **arguments) = shared.run(task, **arguments)
 
@@ -30,7 +30,7 @@ class Workshop
       start unless running?
       Message.send(@input, [ task, arguments ])
       outcome, result = answer
-      outcome == :done ? result : raise(Failed, result)
+      outcome == "done" ? result : raise(Failed, result)
     end
   rescue EOFError, SystemCallError, IOError => e
     stop

@@ -10,6 +10,7 @@ module Link
     LONGEST_READ = 4096   # bytes
     ANSWER_TIMEOUT = 0.6  # s; a drive answers within milliseconds, and a loss has to be shown within a second
     MOST_PARTS = 16       # answers in which a device may tell its identification
+    IDENTITY_TIME = 2.0   # s for all of them
     IDENTITY_HEADER = 7   # bytes
 
     def self.open(host, port, unit: 1, connect_timeout: CONNECT_TIMEOUT)
@@ -65,11 +66,13 @@ module Link
     def identify
       objects = {}
       object = 0
+      deadline = now + IDENTITY_TIME
       MOST_PARTS.times do
+        break if now > deadline
         object = parse_identification(ask([ 43, 14, 3, object ].pack("C4")), objects)
         return objects if object.nil?
       end
-      raise Lost, "The device identification does not end: #{MOST_PARTS} answers, and more are announced."
+      raise Lost, "The device identification does not end: #{MOST_PARTS} answers, or #{IDENTITY_TIME.round} s, and more is announced."
     end
 
     private

@@ -55,6 +55,8 @@ module Link
       Answer.new(host: host, port: port, identity: identity, values: identity.loader ? {} : values(modbus, identity.profile))
     rescue Refused, Lost => e
       modbus && Answer.new(host: host, port: port, identity: nil, values: {}, message: e.message)
+    rescue StandardError => e # one answer that we do not understand must not end the search
+      Answer.new(host: host, port: port, identity: nil, values: {}, message: "It answers what Gallop does not understand: #{e.message}")
     ensure
       modbus&.close
     end

@@ -26,7 +26,8 @@ module Discovery
     end
 
     def cancel = scan&.cancel
-    def running? = @thread&.alive? || false
+    # One that was cancelled may still wait for its last answers; nobody waits for it.
+    def running? = @thread&.alive? && !scan.cancelled? || false
 
     # @return [Array<Gallop::Network::Interface>] of this laptop
     def interfaces

@@ -12,7 +12,7 @@ class Import < ApplicationRecord
   def review
     @review ||= begin
       current = drive.drafted_values
-      plain = Workshop.run(:review, family: drive.profile.family, version: drive.profile.version, name: name, content: content, current: current)
+      plain = Workshop.run(:review, family: drive.profile.family, version: drive.profile.version, name: name, content: [ content ].pack("m0"), current: current)
       Gallop::Files::Review.from_plain(drive.profile, plain, current: current)
     end
   end

@@ -23,9 +23,9 @@ class OwnMotor < ApplicationRecord
 
   # @param content [String] of a table @return [Array<Listed>] @raise [Gallop::Motors::Library::Faulty]
   def self.read(content)
-    read = Workshop.run(:motors, content: content)
+    read = Workshop.run(:motors, content: [ content ].pack("m0"))
     raise Gallop::Motors::Library::Faulty, read[:faulty] if read[:faulty]
-    read[:motors].map { |motor| Gallop::Motors::Library::Listed.new(**motor) }
+    read[:motors].map { |motor| Gallop::Motors::Library::Listed.new(**motor, facts: motor[:facts].transform_keys(&:to_s)) }
   end
 
   # The facts of a drive's stage Motor, as a motor of one's own.

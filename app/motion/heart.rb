@@ -10,6 +10,7 @@ module Motion
     LONGEST = 128      # bytes of a message
     NAMED = (16..LONGEST) # characters of a tab's secret
     CHUNK = 4096
+    SILENT = 30.0      # s after which a socket counts as dead: a laptop that walks out of the network says no goodbye
 
     @of = {}
     @mutex = Mutex.new
@@ -76,8 +77,7 @@ module Motion
 
     # Until the tab goes away.
     def attend
-      while @open
-        @io.wait_readable
+      while @open && @io.wait_readable(SILENT)
         listen
       end
     rescue SystemCallError, IOError

@@ -4,8 +4,10 @@ require "net/http"
 
 # Calls of the API from outside a browser, with session and token as a page has them.
 class Script
-  def initialize(server)
+  # @param tab [String, nil] secret of the tab that it plays
+  def initialize(server, tab: nil)
     @server = server
+    @tab = tab
   end
 
   # @return [Hash, Array] @raise when the server refuses
@@ -14,6 +16,9 @@ class Script
     raise "#{method} #{path}: #{response.code} #{response.body}" unless response.is_a?(Net::HTTPSuccess)
     response.body.to_s.empty? ? nil : JSON.parse(response.body)
   end
+
+  # @return [Integer] the status, whatever it is
+  def attempt(method, path, body = {}) = send_request(method, path, body).code.to_i
 
   # Without caring for the answer, and whether there is one.
   def call_and_forget(method, path, body = {})
@@ -38,7 +43,7 @@ class Script
   end
 
   def send_request(method, path, body)
-    request = Net::HTTP.const_get(method.capitalize).new("/api#{path}", "content-type" => "application/json", "accept" => "application/json", "X-CSRF-Token" => session[:token], "cookie" => session[:cookie])
+    request = Net::HTTP.const_get(method.capitalize).new("/api#{path}", "content-type" => "application/json", "accept" => "application/json", "X-CSRF-Token" => session[:token], "cookie" => session[:cookie], **(@tab ? { "X-Gallop-Tab" => @tab } : {}))
     request.body = JSON.generate(body)
     Net::HTTP.start("127.0.0.1", @server.port, read_timeout: 60) { |http| http.request(request) }
   end

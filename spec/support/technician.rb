@@ -93,7 +93,8 @@ module Technician
     facts ||= { "motor" => PLATE.fetch(drive).merge(drive == "Carriage" ? { "pole_pairs" => "5", "top_speed" => "3000" } : {}) }
     facts.each do |stage, given|
       api("PUT", "/drives/#{id}/#{stage}", facts: given)
-      api("POST", "/drives/#{id}/#{stage}/accept", {})
+      proposed = @server.get("/drives/#{id}/#{stage}")["proposals"].any? { |line| line["state"] == "open" }
+      api("POST", "/drives/#{id}/#{stage}/accept", {}) if proposed
     end
     api("POST", "/drives/#{id}/batches", keys: @server.get("/drives/#{id}/tray")["drafted"].pluck("key"))
   end

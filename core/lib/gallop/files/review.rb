@@ -22,10 +22,10 @@ module Gallop
         { format: content.format, device: content.device, problems: content.problems.map(&:to_h), lines: rows }
       end
 
-      # @param plain [Hash] of #to_plain @return [Review]
+      # @param plain [Hash] of #to_plain, names as symbols @return [Review]
       def self.from_plain(profile, plain, current:)
         problems = plain.fetch(:problems).map { |problem| Problem.new(**problem) }
-        content = Content.new(format: plain.fetch(:format), rows: [], problems: problems, device: plain.fetch(:device))
+        content = Content.new(format: plain.fetch(:format), rows: [], problems: problems, device: plain.fetch(:device).transform_keys(&:to_s))
         new(profile, content, current: current).tap { |review| review.lines = plain.fetch(:lines).map { |line| review.line_of(profile, line) } }
       end
 

@@ -1,0 +1,198 @@
+# frozen_string_literal: true
+
+require "ferrum"
+require_relative "../spec/support/waiting"
+%w[paddock_process server_process drive_factory script tab_heart polite_enemy api_calls].each { |name| require_relative "../spec/support/#{name}" }
+
+# bin/bench stop: how long STOP takes while a link is busy and its drive is slow, and what a loaded server does to a motor that turns.
+class BenchStop
+  include Waiting
+  include DriveFactory
+  include ApiCalls
+
+  DELAYS = [ 0.0, 0.02, 0.05, 0.1 ].freeze # s until the drive answers
+  TAB = ApiCalls::TAB
+  KEYS = %w[cells.cell moves.position moves.speed moves.dwell].flat_map { |name| (1..8).map { |n| "#{name}_#{n}" } }.freeze
+  WORK = {
+    "nothing" => ->(_) { },
+    "reading all" => ->(drive) { drive.connection.reread },
+    "storing" => ->(drive) { drive.store },
+    "writing 32" => lambda do |drive|
+      KEYS.each { |key| drive.draft(key, rand(10..99)) }
+      WriteBatch.prepare(drive, KEYS).run
+    end
+  }.freeze
+
+  def run
+    stops
+    load
+  ensure
+    Link::Registry.close_all
+    Project.destroy_all
+  end
+
+  private
+
+  def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+  def ms(time) = format("%.0f ms", time * 1000)
+
+  # STOP from 3000 rpm, in this process, against one stand-in behind somebody who answers late.
+  def stops
+    puts format("%-8s %-12s %22s %14s %10s", "answers", "meanwhile", "exchanges before STOP", "to Controlword", "to rest")
+    PaddockProcess.running do |paddock|
+      PoliteEnemy.before(paddock.port("Carriage")) do |enemy|
+        @paddock, @enemy = paddock, enemy
+        @drive = commissioned(paddock, through: enemy.port)
+        DELAYS.each { |delay| WORK.each { |name, work| stop_once(delay, name, work) } }
+        DELAYS.each { |delay| stop_an_enabling(delay) }
+        @drive.project.destroy!
+      end
+    end
+  end
+
+  def stop_once(delay, name, work)
+    turning do
+      @enemy.manner = PoliteEnemy.slow(delay)
+      worker = Thread.new { Rails.application.executor.wrap { Current.set(tab: TAB) { work.call(@drive) } } }
+      worker.report_on_exception = false
+      asked = @enemy.seen.size
+      wait_until("work on the wire") { @enemy.seen.size > asked + 3 }
+      row(delay, name)
+      begin
+        worker.join
+      rescue StandardError => e
+        puts "         (#{name} ended with: #{e.message})"
+      end
+      @enemy.behave
+    end
+  end
+
+  def stop_an_enabling(delay)
+    @enemy.manner = PoliteEnemy.slow(delay)
+    motion = @drive.connection.motion
+    with_signs_of_life(@drive.connection) do
+      motion.take(TAB, "Bench")
+      enabling = Thread.new { motion.enable(TAB, gait: Gallop::Gait.fetch("gallop"), needs: []) }
+      enabling.report_on_exception = false
+      wait_until("the first step") { motion.holding? }
+      row(delay, "enabling")
+      enabling.join rescue nil # rubocop:disable Style/RescueModifier -- it is stopped, which is the point
+    end
+    @enemy.behave
+  end
+
+  def row(delay, name)
+    began = now
+    @drive.connection.motion.stop
+    answered = now - began
+    after = @enemy.seen.select { |at, _| at > began }
+    word = after.index { |_, pdu| pdu.unpack("Cn") == [ 16, 640 ] && pdu.getbyte(-1) == 2 }
+    at = word && after[word].first - began
+    wait_until("rest") { @paddock.shaft_speed("Carriage").abs < 1 }
+    puts format("%-8s %-12s %22s %14s %10s", ms(delay), name, word || "?", at ? ms(at) : "?", ms(now - began)), (answered > 1 ? "         (answered after #{ms(answered)})" : nil)
+  end
+
+  def turning
+    motion = @drive.connection.motion
+    with_signs_of_life(@drive.connection) do
+      motion.take(TAB, "Bench")
+      wait_until("idle") { !motion.holding? }
+      motion.enable(TAB, gait: Gallop::Gait.fetch("gallop"), needs: [])
+      motion.set_point(TAB, 3000)
+      wait_until("full speed") { @paddock.shaft_speed("Carriage") > 2900 }
+      yield
+    end
+    wait_until("disarmed") { !motion.holding? }
+  end
+
+  # A real server with the demo rack, five pages, files of 2 MB, a search and a bulk reading, while the carriage turns.
+  def load
+    rig = Rails.root.join("paddock/rigs/saltgrass.yml").to_s
+    PaddockProcess.running(rig: rig, row: true) do |paddock|
+      @paddock = paddock
+      ServerProcess.running(paddock, by_itself: true) { |server| measure(server) }
+    end
+  end
+
+  def measure(server)
+    @server = server
+    @script = Script.new(server, tab: TAB)
+    ids = server.get("/projects/1")["drives"].pluck("id")
+    ids.each { |id| @script.attempt("post", "/drives/#{id}/link") }
+    wait_until("all online", seconds: 20) { ids.all? { |id| server.get("/drives/#{id}").dig("link", "state") == "online" } }
+    commission_over_api(ids.first)
+    pages = open_pages(ids)
+    before = memory
+    rounds(ids)
+    pages.each(&:quit)
+    sleep 8
+    puts format("%-46s %14s  %s", "memory of the server", "#{before} → #{memory} MB", "before, and 8 s after")
+  end
+
+  def commission_over_api(id)
+    @script.call("put", "/drives/#{id}/motor", facts: CARRIAGE)
+    @script.call("post", "/drives/#{id}/motor/accept")
+    @script.call("post", "/drives/#{id}/batches", keys: @script.call("get", "/drives/#{id}/tray")["drafted"].pluck("key"))
+  end
+
+  def open_pages(ids)
+    browser = Ferrum::Browser.new(browser_path: ENV.fetch("CHROMIUM", "/usr/bin/chromium"), timeout: 30, process_timeout: 30,
+                                  browser_options: { "no-sandbox" => nil, "disable-gpu" => nil, "disable-quic" => nil, "disable-background-networking" => nil })
+    %w[verify motor values compare connect].each { |page| browser.create_page.go_to("#{@server.url}/projects/1/drives/#{ids.first}/#{page}") }
+    [ browser ]
+  end
+
+  def rounds(ids)
+    stops = []
+    rates = []
+    falls = 0
+    12.times do
+      heart = TabHeart.new(@server.port, TAB)
+      @script.call("post", "/drives/#{ids.first}/reins", take_over: true)
+      @script.attempt("post", "/drives/#{ids.first}/faults/reset")
+      @script.call("post", "/drives/#{ids.first}/motion/enable")
+      @script.call("put", "/drives/#{ids.first}/gait", gait: "gallop", confirm: true)
+      @script.call("post", "/drives/#{ids.first}/motion/set_point", speed: 3000)
+      workers = heavy(ids)
+      began = now
+      refreshes = token
+      sleep 3
+      rates << (token - refreshes) / (now - began)
+      falls += 1 if @paddock.shaft_speed("Carriage") < 2500
+      asked = now
+      @script.call("post", "/stop")
+      stops << now - asked
+      workers.each(&:kill).each(&:join)
+      heart.stop
+      wait_until("disarmed") { !@server.get("/drives/#{ids.first}")["armed"] }
+    end
+    tell_load(stops, rates, falls)
+  end
+
+  def token
+    client = Link::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
+    Link::Wire.new(client, Gallop::Objects::Profile.load("haflinger")).read_one("statistics.refreshes")
+  ensure
+    client&.close
+  end
+
+  def heavy(ids)
+    files = { "a.dcf" => "[6083]\r\nParameterName=x\r\nDataType=0x7\r\nAccessType=rw\r\nParameterValue=1\r\n" * 24_000, "a.csv" => "key,value\n#{"no.such.key.of.any.device,1234567890123456789012345678901234567890\n" * 30_000}",
+              "a.json" => JSON.generate(format: "gallop-settings", settings: [ { key: "ramps.acceleration", raw: 1 } ] * 40_000), "b.dcf" => "x\n" * 990_000 }
+    work = files.map do |name, content|
+      -> { @script.attempt("post", "/drives/#{ids.last}/imports", name: name, content: Base64.strict_encode64(content.byteslice(0, 2_000_000))) }
+    end
+    work << -> { @script.attempt("delete", "/drives/#{ids[1]}/link") && @script.attempt("post", "/drives/#{ids[1]}/link") && sleep(0.5) }
+    work << -> { @script.attempt("post", "/discovery", places: "127.0.0.1:#{@paddock.ports.values.min}-#{@paddock.ports.values.min + 9}") && sleep(0.5) }
+    work.map { |one| Thread.new { loop(&one) } }
+  end
+
+  def tell_load(stops, rates, falls)
+    stops.sort!
+    puts format("%-46s %14s  %s", "polls of the turning drive", format("%.1f Hz", rates.min), "slowest of #{rates.size} rounds of 3 s: 2 MB files of four kinds, re-reading, a search, five pages")
+    puts format("%-46s %14s  %s", "motors that stopped without need", falls.to_s, "of #{rates.size}")
+    puts format("%-46s %14s  %s", "STOP, request to answer", ms(stops[stops.size / 2]), "median; longest #{ms(stops.last)}")
+  end
+
+  def memory = File.read("/proc/#{@server.pid}/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024
+end
