@@ -81,13 +81,13 @@ RSpec.describe "Races for one drive", :real_time do
     script = Script.new(server)
     row = script.call("get", "/projects/1")["drives"].find { |drive| drive["name"] == "Carriage" }["id"]
     script.attempt("post", "/drives/#{row}/link")
+    wait_until("the link") { server.get("/drives/#{row}").dig("link", "state") == "online" }
     row
   end
 
   it "never leave a shaft that turns without a holder, or beyond his gait (#{rounds} rounds)", :aggregate_failures do
     rows = @servers.map { |server| commission(server) }
     copy = Script.new(@servers[0]).call("post", "/projects/1/drives", name: "Copy", host: "localhost", port: @paddock.port("Carriage"))["id"]
-    wait_until("a link") { @servers.any? { |server| server.get("/projects/1")["drives"].any? { |drive| drive["link"]["state"] == "online" } } }
     give_motor_data(@servers[0], rows[0])
     movers = [ Mover.new(@servers[0], rows[0], "race-tab-a-0123456789"), Mover.new(@servers[0], rows[0], "race-tab-b-0123456789"),
                Mover.new(@servers[0], copy, "race-tab-c-0123456789"), Mover.new(@servers[1], rows[1], "race-tab-d-0123456789") ]
