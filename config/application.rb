@@ -8,7 +8,6 @@ require "active_model/railtie"
 require "active_record/railtie"
 require "action_controller/railtie"
 require "action_view/railtie"
-require "action_cable/engine"
 
 Bundler.require(*Rails.groups)
 require "gallop/core"
@@ -35,9 +34,6 @@ module Gallop
     config.action_dispatch.default_headers = config.action_dispatch.default_headers.merge("X-Frame-Options" => "DENY", "Referrer-Policy" => "same-origin")
 
     config.middleware.insert_before 0, BodyLimit
-    config.action_cable.mount_path = "/cable"
-    config.action_cable.allow_same_origin_as_host = true
-    config.action_cable.disable_request_forgery_protection = false
     config.active_record.sqlite3_adapter_strict_strings_by_default = true
 
     # app/link is namespace Link and so on; the folders are named after what they hold.

@@ -91,7 +91,8 @@ Rails.application.routes.draw do
   end
 
   get "heart", to: ->(env) { Motion::Heart.call(env) }
+  get "live", to: ->(env) { Link::Listener.call(env) }
   get "up", to: proc { [ 200, { "content-type" => "text/plain" }, [ "up\n" ] ] }
   root "pages#show"
-  get "*path", to: "pages#show", constraints: ->(request) { !request.path.start_with?("/api/", "/cable", "/heart", "/vite") && request.format.html? }
+  get "*path", to: "pages#show", constraints: ->(request) { !request.path.start_with?("/api/", "/live", "/heart", "/vite") && request.format.html? }
 end

@@ -200,12 +200,12 @@ class Bench
 
   COUNT_FRAMES = <<~JS
     const [done] = arguments;
-    const socket = new WebSocket(location.origin.replace("http", "ws") + "/cable", ["actioncable-v1-json"]);
+    const socket = new WebSocket(location.origin.replace("http", "ws") + "/live");
     const counts = {};
-    socket.onopen = () => [1, 2, 3].forEach((id) => socket.send(JSON.stringify({ command: "subscribe", identifier: JSON.stringify({ channel: "DriveChannel", drive_id: id }) })));
+    socket.onopen = () => socket.send(JSON.stringify([1, 2, 3]));
     socket.onmessage = (event) => {
       const message = JSON.parse(event.data);
-      if (message.message?.live) { const id = JSON.parse(message.identifier).drive_id; counts[id] = (counts[id] ?? 0) + 1; }
+      if (message.live) counts[message.drive] = (counts[message.drive] ?? 0) + 1;
     };
     setTimeout(() => { for (const id in counts) counts[id] = 0; setTimeout(() => { socket.close(); done(Object.entries(counts).map(([id, count]) => [id, count / 5])); }, 5000); }, 1500);
   JS

@@ -10,6 +10,7 @@ class BenchStop
   include DriveFactory
   include ApiCalls
 
+  FACTS = YAML.safe_load_file(Rails.root.join("spec/fixtures/saltgrass_facts.yml")).fetch("Carriage").freeze
   DELAYS = [ 0.0, 0.02, 0.05, 0.1 ].freeze # s until the drive answers
   TAB = ApiCalls::TAB
   KEYS = %w[cells.cell moves.position moves.speed moves.dwell].flat_map { |name| (1..8).map { |n| "#{name}_#{n}" } }.freeze
@@ -89,7 +90,8 @@ class BenchStop
     word = after.index { |_, pdu| pdu.unpack("Cn") == [ 16, 640 ] && pdu.getbyte(-1) == 2 }
     at = word && after[word].first - began
     wait_until("rest") { @paddock.shaft_speed("Carriage").abs < 1 }
-    puts format("%-8s %-12s %22s %14s %10s", ms(delay), name, word || "?", at ? ms(at) : "?", ms(now - began)), (answered > 1 ? "         (answered after #{ms(answered)})" : nil)
+    puts format("%-8s %-12s %22s %14s %10s", ms(delay), name, word || "?", at ? ms(at) : "?", ms(now - began))
+    puts "         (answered after #{ms(answered)})" if answered > 1
   end
 
   def turning
@@ -130,9 +132,13 @@ class BenchStop
   end
 
   def commission_over_api(id)
-    @script.call("put", "/drives/#{id}/motor", facts: CARRIAGE)
-    @script.call("post", "/drives/#{id}/motor/accept")
+    FACTS.each do |stage, given|
+      @script.call("put", "/drives/#{id}/#{stage}", facts: given)
+      @script.attempt("post", "/drives/#{id}/#{stage}/accept") # some propose nothing
+    end
     @script.call("post", "/drives/#{id}/batches", keys: @script.call("get", "/drives/#{id}/tray")["drafted"].pluck("key"))
+    @script.call("post", "/drives/#{id}/store")
+    @script.call("post", "/drives/#{id}/restart")
   end
 
   def open_pages(ids)
@@ -149,6 +155,8 @@ class BenchStop
     12.times do
       heart = TabHeart.new(@server.port, TAB)
       @script.call("post", "/drives/#{ids.first}/reins", take_over: true)
+      present = @server.get("/drives/#{ids.first}/faults")["present"]
+      puts "         (fault #{present['hex'] || present['code']}: #{present['name']})" if present
       @script.attempt("post", "/drives/#{ids.first}/faults/reset")
       @script.call("post", "/drives/#{ids.first}/motion/enable")
       @script.call("put", "/drives/#{ids.first}/gait", gait: "gallop", confirm: true)

@@ -1,9 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { cable } from "./cable";
+import { feed } from "./feed";
 import { telemetryOf } from "./telemetry";
-
-type Message = { live: number[]; state: string; layout: string } | { changed: string[] };
 
 /** Which queries rest on what the server says has changed. */
 const AFFECTED: Record<string, string[]> = {
@@ -37,26 +35,15 @@ export function useDriveFeed(driveIds: number[]) {
         gathered.clear();
       }, GATHER);
     };
-    const subscriptions = ids
-      .split(",")
-      .filter(Boolean)
-      .map((id) =>
-        cable.subscriptions.create(
-          { channel: "DriveChannel", drive_id: Number(id) },
-          {
-            received(message: Message) {
-              if ("live" in message) telemetryOf(Number(id)).push(message.live, message.state, message.layout);
-              else refresh(message.changed);
-            },
-            connected() {
-              refresh(["link", "values", "tray", "motion"]);
-            },
-          },
-        ),
-      );
+    const leave = feed.listen({
+      drives: ids.split(",").filter(Boolean).map(Number),
+      live: ({ drive, live, state, layout }) => telemetryOf(drive).push(live, state, layout),
+      changed: ({ changed }) => refresh(changed),
+      connected: () => refresh(["link", "values", "tray", "motion"]),
+    });
     return () => {
       window.clearTimeout(timer);
-      subscriptions.forEach((subscription) => subscription.unsubscribe());
+      leave();
     };
   }, [ids, queries]);
 }

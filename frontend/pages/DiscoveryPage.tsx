@@ -6,7 +6,7 @@ import { api } from "../api/client";
 import { useDiscovery, useProject } from "../api/queries";
 import type { Discovery } from "../api/types";
 import { useAction } from "../api/useAction";
-import { cable } from "../live/cable";
+import { feed } from "../live/feed";
 import { Action } from "../parts/Action";
 import { Columns, Column, GroupHead, PageHead } from "../parts/Columns";
 import { Table } from "../parts/Table";
@@ -55,10 +55,7 @@ export function DiscoveryPage() {
 function useWordOfDiscovery() {
   const queries = useQueryClient();
   useEffect(() => {
-    const subscription = cable.subscriptions.create({ channel: "DiscoveryChannel" }, { received: () => void queries.invalidateQueries({ queryKey: ["discovery"] }) });
-    return () => {
-      subscription.unsubscribe();
-    };
+    return feed.listen({ drives: [], discovered: () => void queries.invalidateQueries({ queryKey: ["discovery"] }) });
   }, [queries]);
 }
 

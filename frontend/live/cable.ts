@@ -1,4 +1,0 @@
-import { createConsumer } from "@rails/actioncable";
-
-/** The one web socket of this page. */
-export const cable = createConsumer("/cable");
