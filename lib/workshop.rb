@@ -14,7 +14,7 @@ class Workshop
   class << self
     # @param task [Symbol] of Workshop::Tasks @param arguments what JSON can tell; bytes in Base64 @return [Object] the same, names as symbols
     # @raise [Failed]
-    def run(task, **arguments) = shared.run(task, **arguments)
+    def run(task, **arguments) = Turnstile.outside { shared.run(task, **arguments) }
 
     private
 

@@ -29,7 +29,7 @@ class Course
   end
 
   def facts(id, title)
-    model = StageFacts.named(id).new(@drive, machine: @machine ||= StageFacts.machine(@drive)).in_brief
+    model = StageFacts.named(id).new(@drive).judged((@verdicts ||= Verdicts.of(@drive)).fetch(id))
     severe = model.assessment.findings.reject { |finding| finding.severity == :note }
     return stage(id, title, "findings", counted(severe)) if severe.any?
     return stage(id, title, "todo") if model.kept.empty?

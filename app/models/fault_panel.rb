@@ -7,7 +7,7 @@ class FaultPanel
   def initialize(drive)
     @drive = drive
     @connection = drive.connection if drive.online?
-    @values = @connection&.ask { |wire| wire.read(history_entries(wire.profile)) }
+    @values = @connection && Turnstile.outside { @connection.ask { |wire| wire.read(history_entries(wire.profile)) } }
   end
 
   def known = @drive.profile.faults.values

@@ -32,9 +32,8 @@ class StageFacts
   def shaft = facts.shaft
   def assessment = @assessment ||= facts.assessment
 
-  # How it stands, without figures and drawings: the course asks this of each stage of each drive.
-  # @return [StageFacts]
-  def in_brief = tap { @assessment ||= facts.verdict }
+  # With what the rules say, where somebody knows it already. @return [StageFacts]
+  def judged(verdict) = tap { @assessment = verdict }
   def blocked? = known? && assessment.blocked?
 
   # @param texts [Hash{String => String}] an empty text takes the fact away

@@ -11,6 +11,10 @@ module Api
     # @param by_action [Hash{Symbol => Symbol}]
     def self.act(**by_action) = self.acts = acts.merge(by_action).freeze
 
+    # What commands a drive never waits for what computes.
+    COMPUTES = %i[look plan].freeze
+
+    around_action :take_turns
     before_action :note_who
     before_action :permit!
 
@@ -41,6 +45,9 @@ module Api
     def drive
       @drive ||= Drive.includes(:project, :drafts).find(params[:drive_id] || params[:id])
     end
+
+    def take_turns(&) = computes? ? Turnstile.pass(&) : yield
+    def computes? = request.get? || COMPUTES.include?(acts[action_name.to_sym])
 
     # The one question before anything is done; the models ask it again when words go out.
     def permit!

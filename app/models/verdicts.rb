@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+# What the rules say of all stages of a drive, in brief. They follow from profile and facts alone, so that they are worked out once for these: every
+# page asks for every drive whenever anything changes.
+class Verdicts
+  @kept = Concurrent::Map.new # by drive, those of its present facts
+
+  Kept = Struct.new(:facts, :by_stage)
+
+  class << self
+    # @return [Hash{String => Gallop::Assessment}] by stage
+    def of(drive)
+      facts = facts_of(drive)
+      kept = @kept[drive.id]
+      return kept.by_stage if kept && kept.facts == facts
+      machine = StageFacts.machine(drive)
+      by_stage = Course::FACTS.keys.to_h { |stage| [ stage, machine.stage(stage).verdict ] }
+      @kept[drive.id] = Kept.new(facts, by_stage.freeze)
+      by_stage
+    end
+
+    private
+
+    def facts_of(drive)
+      [ drive.profile.family, drive.profile.version, drive.facts.map { |fact| [ fact.stage, fact.key, fact.text ] }.sort ]
+    end
+  end
+end
