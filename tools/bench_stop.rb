@@ -192,7 +192,7 @@ class BenchStop
     end
     work << -> { @script.attempt("delete", "/drives/#{ids[1]}/link") && @script.attempt("post", "/drives/#{ids[1]}/link") && sleep(0.5) }
     work << -> { @script.attempt("post", "/discovery", places: "127.0.0.1:#{@paddock.ports.values.min}-#{@paddock.ports.values.min + 9}") && sleep(0.5) }
-    work.map { |one| Thread.new { loop(&one) } }
+    work.map { |one| Thread.new(&one) }
   end
 
   def tell_load(stops, rates, falls)

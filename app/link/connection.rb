@@ -11,6 +11,7 @@ module Link
     POLL = 0.044           # s between polls: 22 a second and a little
     BACK_OFF = [ 0.25, 0.5, 1.0, 2.0 ].freeze
     COUNTERS = %w[storage.live_changes storage.stored_changes device.starts].freeze
+    TOLD = 0.3             # s between words of progress
     MOST_REFUSALS = 20     # polls in a row that are answered with an exception
     REREAD = (0.0..8.0)    # s from one reading of what somebody else changed to the next; longer while he goes on
     STOP, WORK = Jobs::LEVELS.values_at(:stop, :work)
@@ -31,7 +32,7 @@ module Link
       @stored = {}
       @attempts = @connects = @refusals = 0
       @pace = REREAD.min
-      @reread_at = 0.0
+      @reread_at = @told = 0.0
       turn(:connecting, "Connecting to #{where}")
     end
 
@@ -150,9 +151,12 @@ module Link
       end
     end
 
+    # Each word makes every page ask how the project stands.
     def progressed(share)
       @progress = share
-      Feed.changed(drive_id, "link") unless online?
+      return if online? || now - @told < TOLD
+      @told = now
+      Feed.changed(drive_id, "link")
     end
 
     def serve

@@ -29,18 +29,19 @@ class Course
   end
 
   def facts(id, title)
-    model = StageFacts.named(id).new(@drive).judged((@verdicts ||= Verdicts.of(@drive)).fetch(id))
-    severe = model.assessment.findings.reject { |finding| finding.severity == :note }
+    verdict = (@verdicts ||= Verdicts.of(@drive)).fetch(id)
+    severe = verdict.assessment.findings.reject { |finding| finding.severity == :note }
     return stage(id, title, "findings", counted(severe)) if severe.any?
-    return stage(id, title, "todo") if model.kept.empty?
-    return stage(id, title, "todo", "#{model.assessment.missing.size} missing") if model.assessment.missing.any?
-    stage(id, title, *standing(model.proposals))
+    return stage(id, title, "todo") if @drive.facts.none? { |fact| fact.stage == id }
+    return stage(id, title, "todo", "#{verdict.assessment.missing.size} missing") if verdict.assessment.missing.any?
+    stage(id, title, *standing(verdict.proposed))
   end
 
   # A drive that takes nothing of it has the facts for the technician alone.
-  def standing(lines)
-    return [ "proven", "complete" ] if lines.empty?
-    lines.all?(&:in_drive?) ? [ "proven", "in the drive" ] : [ "todo", "to write" ]
+  def standing(proposed)
+    return [ "proven", "complete" ] if proposed.empty?
+    live = @drive.live_values
+    proposed.all? { |key, raw| live[key] == raw } ? [ "proven", "in the drive" ] : [ "todo", "to write" ]
   end
 
   def counted(findings)

@@ -32,8 +32,6 @@ class StageFacts
   def shaft = facts.shaft
   def assessment = @assessment ||= facts.assessment
 
-  # With what the rules say, where somebody knows it already. @return [StageFacts]
-  def judged(verdict) = tap { @assessment = verdict }
   def blocked? = known? && assessment.blocked?
 
   # @param texts [Hash{String => String}] an empty text takes the fact away

@@ -6,20 +6,27 @@ class Verdicts
   @kept = Concurrent::Map.new # by drive, those of its present facts
 
   Kept = Struct.new(:facts, :by_stage)
+  # What the rules say, and what they propose, raw by key.
+  Verdict = Struct.new(:assessment, :proposed)
 
   class << self
-    # @return [Hash{String => Gallop::Assessment}] by stage
+    # @return [Hash{String => Verdict}] by stage
     def of(drive)
       facts = facts_of(drive)
       kept = @kept[drive.id]
       return kept.by_stage if kept && kept.facts == facts
       machine = StageFacts.machine(drive)
-      by_stage = Course::FACTS.keys.to_h { |stage| [ stage, machine.stage(stage).verdict ] }
+      by_stage = Course::FACTS.keys.to_h { |stage| [ stage, verdict(drive.profile, machine.stage(stage)) ] }
       @kept[drive.id] = Kept.new(facts, by_stage.freeze)
       by_stage
     end
 
     private
+
+    def verdict(profile, stage)
+      assessment = stage.verdict
+      Verdict.new(assessment, assessment.proposals.to_h { |proposal| [ proposal.key, profile.fetch(proposal.key).raw(proposal.figure) ] })
+    end
 
     def facts_of(drive)
       [ drive.profile.family, drive.profile.version, drive.facts.map { |fact| [ fact.stage, fact.key, fact.text ] }.sort ]

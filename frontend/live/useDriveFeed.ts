@@ -18,6 +18,8 @@ const AFFECTED: Record<string, string[]> = {
 
 /** ms in which word of changes is gathered: one act of a technician changes several things, and each page asks once. */
 const GATHER = 80;
+/** ms from one such question to the next, where one thing after the other changes. */
+const PACE = 400;
 
 /** Listens to the drives of a project: live figures go into the telemetry, word of changes makes queries read again. */
 export function useDriveFeed(driveIds: number[]) {
@@ -27,13 +29,15 @@ export function useDriveFeed(driveIds: number[]) {
   useEffect(() => {
     const gathered = new Set<string>();
     let timer: number | undefined;
+    let asked = Number.NEGATIVE_INFINITY;
     const refresh = (names: string[]) => {
       for (const name of names.flatMap((what) => AFFECTED[what] ?? [])) gathered.add(name);
       timer ??= window.setTimeout(() => {
         timer = undefined;
+        asked = performance.now();
         for (const name of gathered) void queries.invalidateQueries({ queryKey: [name] });
         gathered.clear();
-      }, GATHER);
+      }, Math.max(GATHER, asked + PACE - performance.now()));
     };
     const leave = feed.listen({
       drives: ids.split(",").filter(Boolean).map(Number),
