@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
-# The server's end of a web socket of a page, taken over from Puma: read on a thread of its own, written to by whoever has something to say,
-# without waiting for anybody. A subclass says what it does with a message (#hear) and when the page is gone (#gone).
+# The server's end of a web socket of a page, taken over from Puma: read on a thread of its own, written to by whoever
+# has something to say, without waiting for anybody. A subclass says what it does with a message (#hear) and when the
+# page is gone (#gone).
 class BrowserSocket
   CHUNK = 4096
   MOST_WAITING = 512 * 1024 # bytes that a page may be behind before it is given up
@@ -24,7 +25,8 @@ class BrowserSocket
 
   attr_reader :env
 
-  # @param longest [Integer] bytes of a message @param silent [Float, nil] s without a word after which the page counts as gone
+  # @param longest [Integer] bytes of a message @param silent [Float, nil] s without a word after which the page
+  # counts as gone
   def initialize(env, io, longest:, silent: nil)
     @env = env
     @io = io

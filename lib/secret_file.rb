@@ -2,8 +2,8 @@
 
 require "securerandom"
 
-# The key that signs this laptop's session cookies: made at the first start, kept beside the database, readable by its owner alone. It is
-# there whole or not at all, so that a start on a full disk can be repeated.
+# The key that signs this laptop's session cookies: made at the first start, kept beside the database, readable by its
+# owner alone. It is there whole or not at all, so that a start on a full disk can be repeated.
 module SecretFile
   LENGTH = 128 # characters
 

@@ -4,8 +4,9 @@ require_relative "storage_lock"
 
 # What begins and ends with a server process (config.ru), and not with a console or a task.
 module Serving
-  # The storage is this server's alone. What was being written when the last one ended is marked as interrupted, and the links that were wanted
-  # come back. What a disk that is full does not take is no reason not to serve: STOP and the links do without.
+  # The storage is this server's alone. What was being written when the last one ended is marked as interrupted, and
+  # the links that were wanted come back. What a disk that is full does not take is no reason not to serve: STOP and
+  # the links do without.
   def self.begin
     @lock = StorageLock.new(ActiveRecord::Base.connection_db_config.database).hold
     tell_the_lack_of_room { Undertaking.mark_interrupted }

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# One server for one storage: what two would do to each other's links, batches and files nobody could repair. The lock is the operating
-# system's, so that it ends with the process, however that ends. Needs nothing but Ruby.
+# One server for one storage: what two would do to each other's links, batches and files nobody could repair. The lock
+# is the operating system's, so that it ends with the process, however that ends. Needs nothing but Ruby.
 class StorageLock
   # Somebody else has it.
   class Taken < StandardError

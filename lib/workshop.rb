@@ -1,8 +1,9 @@
 # frozen_string_literal: true
 
-# Where heavy reading is done: a process of its own, so that the one that holds the links has Ruby's interpreter for its drives. The server starts
-# it when it is first needed and talks to it over its standard input and output; it ends with the server, however that ends. Whoever asks waits,
-# and not for ever: what takes too long is broken off, and the next gets a fresh process.
+# Where heavy reading is done: a process of its own, so that the one that holds the links has Ruby's interpreter for
+# its drives. The server starts it when it is first needed and talks to it over its standard input and output; it ends
+# with the server, however that ends. Whoever asks waits, and not for ever: what takes too long is broken off, and the
+# next gets a fresh process.
 class Workshop
   PATIENCE = 20.0 # s for one piece of work; one is done at a time
   PROGRAM = File.expand_path("../bin/workshop", __dir__)
@@ -12,7 +13,8 @@ class Workshop
   end
 
   class << self
-    # @param task [Symbol] of Workshop::Tasks @param arguments what JSON can tell; bytes in Base64 @return [Object] the same, names as symbols
+    # @param task [Symbol] of Workshop::Tasks @param arguments what JSON can tell; bytes in Base64 @return [Object]
+    # the same, names as symbols
     # @raise [Failed]
     def run(task, **arguments) = Turnstile.outside { shared.run(task, **arguments) }
 

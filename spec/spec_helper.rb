@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Chance in specs: another one each time, and printed so that it can be repeated. GALLOP_SEED gives it, GALLOP_LONG asks for the full counts.
+# Chance in specs: another one each time, and printed so that it can be repeated. GALLOP_SEED gives it, GALLOP_LONG
+# asks for the full counts.
 module Chance
   SEED = Integer(ENV.fetch("GALLOP_SEED") { Random.new_seed % 1_000_000 })
 

@@ -4,7 +4,8 @@ require "ferrum"
 require_relative "../spec/support/waiting"
 %w[paddock_process server_process drive_factory script tab_heart polite_enemy api_calls].each { |name| require_relative "../spec/support/#{name}" }
 
-# bin/bench stop: how long STOP takes while a link is busy and its drive is slow, and what a loaded server does to a motor that turns.
+# bin/bench stop: how long STOP takes while a link is busy and its drive is slow, and what a loaded server does to a
+# motor that turns.
 class BenchStop
   include Waiting
   include DriveFactory

@@ -1,8 +1,9 @@
 # frozen_string_literal: true
 
 module Link
-  # Writes down what a link's thread noticed, on a thread of its own and in order: no drive waits for the database. What the database does not
-  # take now (a full disk, a transaction of somebody else) is tried again; what cannot be kept in the end is counted.
+  # Writes down what a link's thread noticed, on a thread of its own and in order: no drive waits for the database.
+  # What the database does not take now (a full disk, a transaction of somebody else) is tried again; what cannot be
+  # kept in the end is counted.
   class Clerk
     MOST = 200      # notes that wait; a database that is away for longer loses the oldest
     PATIENCE = 3.0  # s at closing

@@ -5,8 +5,9 @@ module Link
   # drive falls silent, tries again until it is closed. States: connecting, reading, online, lost, loader (the drive waits for firmware),
   # taken (the device is linked elsewhere already), closed.
   #
-  # Whatever the thread is busy with, between any two exchanges it does what must not wait (#give_way): polls that are due, motion before
-  # ordinary work, a stop before everything. So work on the link is written without a thought of watchdog and STOP.
+  # Whatever the thread is busy with, between any two exchanges it does what must not wait (#give_way): polls that are
+  # due, motion before ordinary work, a stop before everything. So work on the link is written without a thought of
+  # watchdog and STOP.
   class Connection
     POLL = 0.044           # s between polls: 22 a second and a little
     BACK_OFF = [ 0.25, 0.5, 1.0, 2.0 ].freeze

@@ -17,8 +17,8 @@ module Link
     # The same for the same device, wherever it answers.
     def device = [ vendor, product, serial ]
 
-    # Holds what the registers say against what the identification said: figures that are all zero, all ones or anything are not shown as a
-    # drive's. @raise [Lost]
+    # Holds what the registers say against what the identification said: figures that are all zero, all ones or
+    # anything are not shown as a drive's. @raise [Lost]
     def check(wire)
       kind, number = wire.read([ profile.fetch("device.type"), profile.fetch("device.serial") ]).values
       return if kind == profile.fetch("device.type").default_raw && number.to_s == serial

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Link
-  # Work for a connection's thread, by level: a stop before motion, motion before everything else. The asking thread waits for the answer,
-  # and not for ever.
+  # Work for a connection's thread, by level: a stop before motion, motion before everything else. The asking thread
+  # waits for the answer, and not for ever.
   class Jobs
     LEVELS = { stop: 0, motion: 1, work: 2 }.freeze
     PATIENCE = { stop: 1.2, motion: 8.0, work: 20.0 }.freeze # s

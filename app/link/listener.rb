@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Link
-  # A page that listens: it names the drives that it shows, and is told their live figures and what has changed. On a socket of its own because
-  # six drives with five pages are 660 messages a second: see docs/decisions/live-socket.md.
+  # A page that listens: it names the drives that it shows, and is told their live figures and what has changed. On a
+  # socket of its own because six drives with five pages are 660 messages a second: see docs/decisions/live-socket.md.
   class Listener < BrowserSocket
     PATH = "/live"
     LONGEST = 2048 # bytes of a message

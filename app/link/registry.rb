@@ -29,7 +29,8 @@ module Link
         end
       end
 
-      # @param besides [Integer, nil] id of the drive that may have it @raise [Taken] where another drive has the link to this place
+      # @param besides [Integer, nil] id of the drive that may have it @raise [Taken] where another drive has the link
+      # to this place
       def refuse_taken(host, port, unit, besides: nil)
         other = @mutex.synchronize { at(host, port, unit, besides: besides) }
         raise Taken, other if other

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Refuses a request body that is larger than anything the interface sends, that has more parts, or that is no JSON, before anything makes
-# sense of it. What is larger still Puma does not even take in (config/puma.rb).
+# Refuses a request body that is larger than anything the interface sends, that has more parts, or that is no JSON,
+# before anything makes sense of it. What is larger still Puma does not even take in (config/puma.rb).
 class BodyLimit
   MOST = 3_000_000     # bytes: a file of 2 MB in Base64
   MOST_QUOTES = 20_000 # of JSON: two thousand names and texts are the most that the interface sends

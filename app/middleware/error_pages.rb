@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# What Rails answers when a request never reached a controller. Plain Rack: a request whose parameters cannot be read must not be read once more
-# to say so.
+# What Rails answers when a request never reached a controller. Plain Rack: a request whose parameters cannot be read
+# must not be read once more to say so.
 class ErrorPages
   TEXTS = {
     400 => "The request could not be read: it is no valid JSON, or a part of it is malformed.", 403 => "This is not answered here.",

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# The kept result of a test. It rests on the device that it was taken with, that one's firmware, values, and facts; it is stale once one of
-# them is another.
+# The kept result of a test. It rests on the device that it was taken with, that one's firmware, values, and facts; it
+# is stale once one of them is another.
 class Proof < ApplicationRecord
   VERDICTS = %w[proven failed].freeze
 

@@ -4,7 +4,9 @@
 # the history; on connecting it is also laid before the technician as differences, never settled silently.
 class Reading
   TURN = 2**32 # ms
-  SLACK = 5 # s between the clocks of drive and laptop
+  MINUTE = 1.minute
+  SLACK = 500  # ms between the clocks of drive and laptop
+  DRIFT = 0.02 # of the time that has gone by
 
   # @param before [Hash] live values that this connection had already; empty when it was just made
   # @param replaced [Boolean] whether another drive answers than before
@@ -31,9 +33,10 @@ class Reading
   def restarted?
     return false if @drive.starts.nil? || @replaced
     return @live["device.starts"] != @drive.starts unless @profile.volatile?
+    return false unless fresh? # it would have ended the connection
     gone_by = (Time.current - @drive.read_at) * 1000 % TURN
     run = (@live["device.uptime"] - @drive.uptime) % TURN # it begins anew after 49.7 days
-    run > TURN / 2 || gone_by > run + SLACK * 1000
+    run > TURN / 2 || gone_by > run + SLACK + DRIFT * gone_by
   end
 
   private
@@ -56,12 +59,21 @@ class Reading
                        .order(:id).to_h { |line| [ line.key, line.read_back || line.wanted ] }
   end
 
+  # Somebody who writes the same value all the time makes one row of the history a minute, and one line of the logbook.
   def note(changed)
-    rows = changed.map { |entry| { drive_id: @drive.id, key: entry.key, before: known[entry.key], after: @live[entry.key], how: why, at: Time.current } }
-    ValueChange.insert_all!(rows)
-    return if restarted?
-    @drive.log("link", "#{changed.size} value#{'s' if changed.size > 1} changed by somebody else", changed.first(12).map(&:key).join(", "))
+    recent = @drive.value_changes.where(key: changed.map(&:key), how: why, at: MINUTE.ago..).index_by(&:key)
+    again, fresh = changed.partition { |entry| recent.key?(entry.key) }
+    again.each { |entry| recent[entry.key].update!(after: @live[entry.key]) }
+    return if fresh.empty?
+    ValueChange.insert_all!(fresh.map { |entry| change(entry) })
+    @drive.log("link", "#{counted(fresh)} changed by somebody else", fresh.first(12).map(&:key).join(", ")) unless restarted?
   end
+
+  def change(entry)
+    { drive_id: @drive.id, key: entry.key, before: known[entry.key], after: @live[entry.key], how: why, at: Time.current }
+  end
+
+  def counted(entries) = "#{entries.size} value#{'s' if entries.size > 1}"
 
   def why
     return "replacement" if @replaced

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# What the rules say of all stages of a drive, in brief. They follow from profile and facts alone, so that they are worked out once for these: every
-# page asks for every drive whenever anything changes.
+# What the rules say of all stages of a drive, in brief. They follow from profile and facts alone, so that they are
+# worked out once for these: every page asks for every drive whenever anything changes.
 class Verdicts
   @kept = Concurrent::Map.new # by drive, those of its present facts
 

@@ -1,8 +1,9 @@
 # frozen_string_literal: true
 
 module Motion
-  # Who may do what to a drive: the one table. It is asked by the controllers before anything is done, and by the models again on the link's
-  # thread at the moment a word goes out, since reins change hands and motors are enabled meanwhile.
+  # Who may do what to a drive: the one table. It is asked by the controllers before anything is done, and by the
+  # models again on the link's thread at the moment a word goes out, since reins change hands and motors are enabled
+  # meanwhile.
   #
   #   drive.authority.permit!(:write)                 # @raise Refusal with the reason
   #   drive.authority.permit_values!("startup.enable" => 1, yes: [ "startup.enable" ])
@@ -46,7 +47,8 @@ module Motion
       TABLE.fetch(act).each { |condition| send(condition) }
     end
 
-    # Settings that are to go to the drive: each that is a hazard, where what the drive has is none, takes a yes of its own.
+    # Settings that are to go to the drive: each that is a hazard, where what the drive has is none, takes a yes of
+    # its own.
     # @param values [Hash{String => Object}] raw by key @param yes [Array<String>] keys
     def permit_values!(values, yes: [])
       hazards = self.class.hazards(@drive.profile, values, @drive.live_values).reject { |entry| yes.include?(entry.key) }

@@ -4,9 +4,10 @@ module Motion
   # All motion of one drive that Gallop commands. Everything here is checked again at the server, whatever a page shows: reins, needs,
   # gait. What changes something is done on the link's thread, and asks there once more whether it still may.
   #
-  # While motion is enabled Gallop holds the drive (control.holder): its watchdog and envelope are ours, and it takes nobody else's word but a
-  # quick stop. The dead-man runs on the link's thread: as long as the holder's signs of life are fresh, each poll refreshes the drive's own
-  # watchdog; when they are not, the motor is stopped, and if that cannot be done any more the drive stops by itself.
+  # While motion is enabled Gallop holds the drive (control.holder): its watchdog and envelope are ours, and it takes
+  # nobody else's word but a quick stop. The dead-man runs on the link's thread: as long as the holder's signs of life
+  # are fresh, each poll refreshes the drive's own watchdog; when they are not, the motor is stopped, and if that
+  # cannot be done any more the drive stops by itself.
   class Control
     WATCHDOG_WINDOW = 400 # ms
     STATE_TIMEOUT = 1.0   # s for the drive to follow a Controlword
@@ -117,8 +118,8 @@ module Motion
       true # the drive's own watchdog stops it
     end
 
-    # From another tab, by force: the motor is at rest and its power stage off before they change hands, and the holder of before cannot
-    # enable meanwhile.
+    # From another tab, by force: the motor is at rest and its power stage off before they change hands, and the
+    # holder of before cannot enable meanwhile.
     def take_over(tab, label)
       @successors.increment
       come_to_rest
@@ -132,7 +133,8 @@ module Motion
     end
 
     # A new gait while the motor is enabled. A lower one slows the motor, a higher one leaves its speed.
-    # @param choose [Proc] that answers with it, after whatever has to be asked first; nothing else changes the gait, or enables, meanwhile
+    # @param choose [Proc] that answers with it, after whatever has to be asked first; nothing else changes the gait,
+    # or enables, meanwhile
     # @yield once the drive has it, or at once where none is enabled
     def change_gait(choose)
       with_gait do
@@ -149,7 +151,8 @@ module Motion
       fall(wire) if sample.state == :operation_enabled && !reins.fresh?
     end
 
-    # On the link's thread, after a poll that the drive has refused. @param refreshing [Boolean] whether it carried a sign of life
+    # On the link's thread, after a poll that the drive has refused. @param refreshing [Boolean] whether it carried a
+    # sign of life
     def tend_blind(wire, refreshing)
       return unless @holding
       return forget if refreshing && !ours?(wire)
@@ -250,7 +253,8 @@ module Motion
       end
     end
 
-    # Back from wherever an enabling came to. What cannot be said any more the drive does by itself, as nobody refreshes it.
+    # Back from wherever an enabling came to. What cannot be said any more the drive does by itself, as nobody
+    # refreshes it.
     def take_down(wire)
       @phase = :idle
       return unless @holding
@@ -273,7 +277,8 @@ module Motion
       @speed = speed
     end
 
-    # The speed of before must not come back with the next enabling. A drive that somebody else holds takes the quick stop alone.
+    # The speed of before must not come back with the next enabling. A drive that somebody else holds takes the quick
+    # stop alone.
     def quick_stop(wire)
       control(wire, :quick_stop)
       command(wire, 0.0)

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Motion
-  # Values that can start a motor by themselves, or let one run away, are never written by the way: each takes a yes of its own.
+  # Values that can start a motor by themselves, or let one run away, are never written by the way: each takes a yes
+  # of its own.
   class Unconfirmed < StandardError
     attr_reader :hazards
 

@@ -24,6 +24,14 @@ describe("Telemetry", () => {
     expect(telemetry.stale).toBe(true);
   });
 
+  it("keeps no samples of another layout beside those of the present one", () => {
+    const telemetry = new Telemetry();
+    telemetry.push([1, 2], "x", "haflinger 1.0.0");
+    telemetry.push([3, 4, 5], "x", "haflinger 1.1.0");
+    telemetry.push([6, 7, 8], "x", "haflinger 1.1.0");
+    expect(telemetry.samples.map(({ figures }) => figures.length)).toEqual([3, 3]);
+  });
+
   it("tells its listeners of each sample and of growing stale, until they leave", () => {
     const telemetry = new Telemetry();
     const heard = vi.fn();

@@ -60,8 +60,9 @@ module CommandLine
       raise Stop.new(Stop::REFUSED, "The drive is enabled (#{Gallop::Cia402::STATES[state]}). Stop it first.") if enabled?
     end
 
-    # Writes in the order of the dictionary and reads each back. What another value held back is written once more at the end. A drive that is
-    # enabled meanwhile, or that Gallop's server holds, ends it: what was written until then is told.
+    # Writes in the order of the dictionary and reads each back. What another value held back is written once more at
+    # the end. A drive that is enabled meanwhile, or that Gallop's server holds, ends it: what was written until then
+    # is told.
     # @param values [Hash{Objects::Entry => Object}] raw @return [Array<Written>]
     def write(values)
       refuse_while_enabled

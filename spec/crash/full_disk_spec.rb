@@ -2,8 +2,8 @@
 
 require "rails_helper"
 
-# The database takes nothing: motors are stopped and moved all the same, what cannot be kept is said, and what was under way can be carried on
-# without a restart.
+# The database takes nothing: motors are stopped and moved all the same, what cannot be kept is said, and what was
+# under way can be carried on without a restart.
 RSpec.describe "A disk that takes nothing", type: :request do
   around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
 
@@ -85,7 +85,7 @@ RSpec.describe "A disk that takes nothing", type: :request do
     wait_until("online", seconds: 20) { drive.online? }
     api(:post, "#{path}/firmware/repeat")
     expect(response.status).to eq(201)
-    wait_until("its end", seconds: 30) { FirmwareUpdate.last.state == "done" }
+    wait_until("its end", seconds: 30) { FirmwareUpdate.last.state == "done" && drive.undertaking.nil? && drive.online? }
   end
 
   it "leaves no secret behind that keeps the next start from happening" do

@@ -91,7 +91,9 @@ RSpec.describe "The three memories after a cut" do
     end
     batch = nil # none, where the cut came before the first was prepared
     wait_until("the end of the batch") { (batch = @script.call("get", "#{path}/batches").first)&.fetch("state") != "running" }
-    @script.call("post", "#{path}/batches/#{batch['id']}/resume") if batch && batch["state"] == "interrupted"
+    return unless batch && batch["state"] == "interrupted"
+    # The cut may be noticed only now.
+    wait_until("the batch resumed", seconds: 40) { @script.attempt("post", "#{path}/batches/#{batch['id']}/resume") < 300 }
   end
 
   def held_by_the_drive

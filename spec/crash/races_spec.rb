@@ -2,9 +2,10 @@
 
 require "rails_helper"
 
-# Everybody at one drive at once: two tabs of one server, a second row of it, a second server with a database of its own, the command line, and another
-# master, while servers are killed at random moments. The shaft never turns without a living holder for longer than a second, and never faster
-# than the gait allows that its holder sees: everybody here is at a walk.
+# Everybody at one drive at once: two tabs of one server, a second row of it, a second server with a database of its
+# own, the command line, and another master, while servers are killed at random moments. The shaft never turns without
+# a living holder for longer than a second, and never faster than the gait allows that its holder sees: everybody here
+# is at a walk.
 RSpec.describe "Races for one drive", :real_time do
   rounds = Chance.times(6, 200)
   WALK = 150 * 1.15 # rpm, with the overshoot of a step

@@ -36,6 +36,25 @@ RSpec.describe Link::Connection do
     other&.close
   end
 
+  it "neither floods the history nor falls behind when another master writes a setting all the time", :real_time do
+    drive = connect(create_drive(@paddock))
+    other = Link::Wire.new(Link::Modbus.open("127.0.0.1", @paddock.port("Carriage")), drive.profile)
+    before = drive.connection.samples.to_a.size
+    began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    (1..80).each do |n|
+      other.write("ramps.acceleration", 2000 + n)
+      sleep 0.04 # the master's cycle
+    end
+    rate = (drive.connection.samples.to_a.size - before) / (Process.clock_gettime(Process::CLOCK_MONOTONIC) - began)
+    wait_until("the last value", seconds: 12) { drive.live_values["ramps.acceleration"] == 2080 }
+    wait_until("it in the database") { drive.reload.live["ramps.acceleration"] == 2080 }
+    expect(rate).to be > 18
+    expect(drive.value_changes.pluck(:key, :after)).to eq([ [ "ramps.acceleration", 2080 ] ])
+    expect(LogbookEntry.where("headline LIKE ?", "%changed by somebody else").count).to eq(1)
+  ensure
+    other&.close
+  end
+
   it "notices a restart and says which values fell back" do
     drive = commissioned(@paddock)
     drive.store

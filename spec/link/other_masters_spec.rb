@@ -46,6 +46,15 @@ RSpec.describe "Other Modbus clients" do
     clients&.each(&:close)
   end
 
+  it "is not locked by those who send half a request, or nothing more" do
+    waiting = Array.new(16) { TCPSocket.new("127.0.0.1", @paddock.port("Carriage")).tap { |socket| socket.write("\0\1\0\0") } }
+    wait_until("an answer", seconds: 4) { mbpoll("-t", "4:int", "-B", "-r", register("device.serial")).include?("20417") }
+    silent = Array.new(16) { TCPSocket.new("127.0.0.1", @paddock.port("Carriage")) }
+    wait_until("an answer to the seventeenth", seconds: 6) { mbpoll("-t", "4:int", "-B", "-r", register("device.serial")).include?("20417") }
+  ensure
+    [ *waiting, *silent ].each(&:close)
+  end
+
   it "is not stopped by random bytes" do
     random = Chance.named("masters")
     deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + Float(ENV.fetch("GALLOP_FUZZ_SECONDS", "5"))

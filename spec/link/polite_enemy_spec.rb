@@ -2,7 +2,8 @@
 
 require "rails_helper"
 
-# Whatever a drive answers, as long as it is a frame: the link survives it, says what is wrong, and can be closed at once.
+# Whatever a drive answers, as long as it is a frame: the link survives it, says what is wrong, and can be closed at
+# once.
 RSpec.describe "A drive that answers what no drive should" do
   include ApiCalls
 

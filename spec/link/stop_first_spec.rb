@@ -2,7 +2,8 @@
 
 require "rails_helper"
 
-# STOP waits for the exchange that is on the wire, and for nothing else, whatever the link is busy with and however slowly the drive answers.
+# STOP waits for the exchange that is on the wire, and for nothing else, whatever the link is busy with and however
+# slowly the drive answers.
 RSpec.describe "STOP", :real_time do
   include ApiCalls
 

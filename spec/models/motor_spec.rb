@@ -156,7 +156,25 @@ RSpec.describe "A drive's stages, offline" do
       drive.proofs.create!(kind: "direction", verdict: "proven", taken_at: Time.current, inputs: inputs, result: {})
       expect(states["verify"].first).to eq("proven")
       drive.update!(live: drive.live.merge("motor.pole_pairs" => 4))
+      expect(states["verify"]).to eq([ "stale", "stale: Pole pairs has another value" ])
+      drive.update!(live: drive.live.except("motor.pole_pairs"))
       expect(states["verify"].first).to eq("stale")
+    end
+
+    it "shows a proof as stale with another device, other firmware, or other facts" do
+      drive.update!(identity: drive.identity.merge("serial" => "1", "firmware" => "1.1.0"))
+      stage.keep("pole_pairs" => "5")
+      proof = Proof.keep(drive, kind: "direction", verdict: "proven", result: {}, values: Proving::Direction::RESTS_ON, facts: Proving::Direction::FACTS)
+      expect(proof.standing).to eq("proven")
+      drive.identity["serial"] = "2"
+      expect(proof.stale_because).to eq("another device answers")
+      drive.identity.merge!("serial" => "1", "firmware" => "1.0.0")
+      expect(proof.stale_because).to eq("the firmware is another")
+      drive.identity["firmware"] = "1.1.0"
+      stage.keep("rated_current" => "2.6")
+      expect(proof.standing).to eq("proven")
+      stage.keep("pole_pairs" => "4")
+      expect(proof.stale_because).to eq("a fact of the stage Motor has changed")
     end
   end
 

@@ -122,6 +122,63 @@ RSpec.describe Motion::Control, :real_time do
     expect(word("control.status") & 0x6F).to eq(0x40)
   end
 
+  it "enables only for a tab that gives signs of life, however often it asks for the reins" do
+    3.times { motion.take(tab, "Robin") }
+    expect { motion.enable(tab, gait: walk, needs: met) }.to raise_error(Motion::OutOfState, /gives no signs of life/)
+    expect(word("control.status") & 0x6F).to eq(0x40)
+  end
+
+  it "leaves nothing behind in the drive when enabling does not succeed" do
+    drive
+    @paddock.set("Carriage", torque_off_a: false)
+    motion.take(tab, "Robin")
+    with_signs_of_life(connection) do
+      expect { motion.enable(tab, gait: walk, needs: met) }.to raise_error(Motion::OutOfState, /stays in “Switch on disabled”/)
+    end
+    expect(%w[control.holder control.watchdog_window envelope.speed envelope.torque].map { |key| word(key) }).to eq([ 0, 0, 1000, 1000 ])
+    expect(motion).not_to be_holding
+  end
+
+  it "finds a way out of a quick stop after which the drive stays under current" do
+    drive
+    connection.ask { |wire| wire.write("control.quick_stop_option", 6) && wire.read_one("control.quick_stop_option") }
+    wait_until("read again") { drive.live_values["control.quick_stop_option"] == 6 }
+    moving do
+      motion.stop
+      wait_until("rest") { speed.abs < 1 && connection.samples.last.state == :quick_stop_active && connection.samples.last["speed.actual"].abs < 5 }
+      motion.disable(tab)
+      wait_until("off") { !motion.armed? && !connection.samples.last.enabled? }
+      motion.enable(tab, gait: walk, needs: met)
+      motion.take_over("another-tab-0123456789", "Kim")
+      expect([ motion.reins.holder, motion.armed?, connection.samples.last.enabled? ]).to eq([ "Kim", false, false ])
+    end
+  end
+
+  it "never gives an enabled motor to somebody who takes the reins over, however quickly the holder enables again" do
+    drive
+    motion.take(tab, "Robin")
+    with_signs_of_life(connection) do
+      enabling = Thread.new do
+        10.times do
+          motion.enable(tab, gait: walk, needs: met)
+        rescue Motion::OutOfState, Motion::NotHeld
+          nil
+        end
+      end
+      wait_until("enabled") { motion.holding? }
+      begin
+        motion.take_over("another-tab-0123456789", "Kim")
+        taken = [ motion.armed?, connection.samples.last.enabled? ]
+      rescue Motion::OutOfState
+        taken = nil
+      end
+      enabling.join
+      expect([ nil, [ false, false ] ]).to include(taken)
+      expect(motion.reins.holder).to eq(taken ? "Kim" : "Robin")
+      expect(motion).not_to be_armed if taken
+    end
+  end
+
   it "refuses a speed while the drive is not enabled" do
     motion.reins.take(tab, "Robin")
     expect { motion.set_point(tab, 10) }.to raise_error(Motion::OutOfState, /gives no signs of life/)

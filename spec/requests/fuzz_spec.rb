@@ -2,8 +2,8 @@
 
 require "rails_helper"
 
-# Requests by chance, out of the list of routes: right paths with wrong parts, wrong paths, bodies of every kind. None is answered with a 500, each
-# refusal says why, and has changed nothing.
+# Requests by chance, out of the list of routes: right paths with wrong parts, wrong paths, bodies of every kind. None
+# is answered with a 500, each refusal says why, and has changed nothing.
 RSpec.describe "Requests by chance", type: :request do
   count = Chance.times(700, 10_000)
 

@@ -2,8 +2,8 @@
 
 require "rails_helper"
 
-# Every route that changes something, asked by everybody, in every state of a drive, against what is written here by hand. Cells that may pass are
-# asked with a body that the act itself then refuses, so that nothing happens.
+# Every route that changes something, asked by everybody, in every state of a drive, against what is written here by
+# hand. Cells that may pass are asked with a body that the act itself then refuses, so that nothing happens.
 RSpec.describe "Who may do what", type: :request do
   around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
 

@@ -1,9 +1,10 @@
 # frozen_string_literal: true
 
-# Specs marked as :real_time measure what happens within fractions of a second: dead-man, rates, the watchdog. On a shared machine there are
-# moments at which nothing runs: the hypervisor takes the processors away, or memory has to come back from the disk. What fails in such a moment
-# says nothing of Gallop and is run again, twice at the most, and listed at the end with what the machine did; what fails on a machine that ran is
-# a failure at once, and so is everything that is not marked.
+# Specs marked as :real_time measure what happens within fractions of a second: dead-man, rates, the watchdog. On a
+# shared machine there are moments at which nothing runs: the hypervisor takes the processors away, or memory has to
+# come back from the disk. What fails in such a moment says nothing of Gallop and is run again, twice at the most, and
+# listed at the end with what the machine did; what fails on a machine that ran is a failure at once, and so is
+# everything that is not marked.
 module MachineStalls
   GAP = 0.15          # s that a process of its own, asleep but for a tick, was kept from running
   TICK = 0.02

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
-# Servers for specs, born quickly: Rails is loaded once, as in production, and each server is a fork of it with an environment of its own. A process
-# by itself: each line of its standard input is an environment in JSON, answered with the server's process id.
+# Servers for specs, born quickly: Rails is loaded once, as in production, and each server is a fork of it with an
+# environment of its own. A process by itself: each line of its standard input is an environment in JSON, answered
+# with the server's process id.
 ENV["RAILS_ENV"] = "production"
 ENV["SECRET_KEY_BASE"] ||= "0" * 64
 ENV["GALLOP_LOG"] = File::NULL

@@ -11,7 +11,8 @@ class PaddockProcess
 
   attr_reader :ports, :panel_port, :pid
 
-  # One process serves all examples that want the same rack, one after the other: each finds it as it came from the works.
+  # One process serves all examples that want the same rack, one after the other: each finds it as it came from the
+  # works.
   # @param rig [String] @param row [Boolean] whether the drives answer at neighbouring ports @param speed [Numeric]
   def self.running(rig: QUICK_RIG, row: false, speed: 1)
     wanted = { rig: rig, port: (row ? free_row : 0), speed: speed, resettable: true }

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
-# A Modbus server between Gallop and a stand-in, which passes everything on as it should, but for what an example teaches it: to answer a function
-# with an exception, late, with another identity, without end, or with figures that cannot be. Always well-formed frames.
+# A Modbus server between Gallop and a stand-in, which passes everything on as it should, but for what an example
+# teaches it: to answer a function with an exception, late, with another identity, without end, or with figures that
+# cannot be. Always well-formed frames.
 #
 #   enemy.manner = ->(pdu, pass) { pdu.getbyte(0) == 3 ? "\x83\x06" : pass.call }
 class PoliteEnemy

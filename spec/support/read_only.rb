@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# A database that takes nothing any more, for every connection of this process, as on a disk that is full or was mounted anew after an error.
+# A database that takes nothing any more, for every connection of this process, as on a disk that is full or was
+# mounted anew after an error.
 module ReadOnly
   # For connections that are made meanwhile.
   module Adapter

@@ -91,6 +91,12 @@ class ServerProcess
 
   def confirmed_lines = with_database { |database| database.get_first_value("SELECT count(*) FROM write_lines WHERE state = 'confirmed' AND write_batch_id = (SELECT max(id) FROM write_batches)") }
 
+  def environment
+    { "RAILS_ENV" => "production", "PORT" => port.to_s, "GALLOP_DATABASE" => database, "GALLOP_LOG" => log, "SECRET_KEY_BASE" => "0" * 64,
+      "GALLOP_PADDOCK_PANEL" => @paddock.panel_url, "GALLOP_PADDOCK_PORT" => @paddock.ports.values.min.to_s,
+      "GALLOP_PADDOCK_DRIVES" => @paddock.ports.sort_by(&:last).map(&:first).join(",") }
+  end
+
   private
 
   def spawned = Process.spawn(environment, "bundle", "exec", "puma", "-C", "config/puma.rb", "--quiet", chdir: Rails.root.to_s, out: File::NULL, pgroup: true)
@@ -114,12 +120,6 @@ class ServerProcess
   end
 
   def database = File.join(@directory, "gallop.sqlite3")
-
-  def environment
-    { "RAILS_ENV" => "production", "PORT" => port.to_s, "GALLOP_DATABASE" => database, "GALLOP_LOG" => log, "SECRET_KEY_BASE" => "0" * 64,
-      "GALLOP_PADDOCK_PANEL" => @paddock.panel_url, "GALLOP_PADDOCK_PORT" => @paddock.ports.values.min.to_s,
-      "GALLOP_PADDOCK_DRIVES" => @paddock.ports.sort_by(&:last).map(&:first).join(",") }
-  end
 
   def up?
     Net::HTTP.get_response(URI("#{url}/up")).is_a?(Net::HTTPSuccess)

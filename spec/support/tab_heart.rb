@@ -2,7 +2,8 @@
 
 require "websocket/driver"
 
-# The heart of a browser tab, without the browser: a web socket to a real server that gives signs of life until it is broken.
+# The heart of a browser tab, without the browser: a web socket to a real server that gives signs of life until it is
+# broken.
 class TabHeart
   BEAT = 0.08
 

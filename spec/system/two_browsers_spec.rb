@@ -31,10 +31,12 @@ RSpec.describe "Two browsers", :real_time, type: :interface do
     expect(page).to have_button("Enable")
   end
 
-  it "stops with the space bar when no field has the focus" do
-    find("h1").click
-    page.driver.browser.keyboard.type(:space)
+  it "stops with the space bar, whatever has the focus but a text field" do
+    page.execute_script("document.activeElement.blur()")
+    find("button", text: /\AStart/).send_keys(:space) # the button has the focus now, and is not pressed
     expect(@paddock.seconds_to_rest("Carriage")).to be < 1
+    expect(page).to have_text("STOP sent to Carriage.")
+    expect(page).to have_button("Enable")
   end
 
   it "hands the reins over only after a yes, and stops the motor first" do

@@ -30,6 +30,22 @@ RSpec.describe "Values of a drive", type: :interface do
     connect_drive("Carriage")
   end
 
+  it "that are a hazard are written only with a yes to each" do
+    @server.insert_drafts(drive_id("Carriage"), "startup.enable" => 1, "control.quick_stop_option" => 6)
+    visit current_path
+    click_button "Review and write"
+    press(/\AWrite 2 to the drive/)
+    within("[role=alertdialog]") do
+      expect(page).to have_text("Write 2 hazards to Carriage?")
+      expect(page).to have_button("Yes, write all", disabled: true)
+      find("[data-hazard='startup.enable'] input").click
+      expect(page).to have_button("Yes, write all", disabled: true)
+      find("[data-hazard='control.quick_stop_option'] input").click
+      click_button "Yes, write all"
+    end
+    expect(page).to have_css("[data-batch=done]")
+  end
+
   it "are changed in any unit, three with a restart needed, written, stored and in force after the restart" do
     open_stage("Carriage", "Values")
     find_value("encoder lines")

@@ -5,7 +5,8 @@ module Api
   class BaseController < ApplicationController
     LONGEST_NAME = 60
 
-    # What each action is, in the words of Motion::Authority::TABLE. One that changes something and says nothing is refused.
+    # What each action is, in the words of Motion::Authority::TABLE. One that changes something and says nothing is
+    # refused.
     class_attribute :acts, default: {}.freeze
 
     # @param by_action [Hash{Symbol => Symbol}]

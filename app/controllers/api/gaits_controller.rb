@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Api
-  # The envelope of motion. Raising it is a deliberate act: it takes the reins and an explicit yes, and is logged. What is shown and what the
-  # drive has are one: first the drive, then the database, one change at a time.
+  # The envelope of motion. Raising it is a deliberate act: it takes the reins and an explicit yes, and is logged.
+  # What is shown and what the drive has are one: first the drive, then the database, one change at a time.
   class GaitsController < BaseController
     act update: :lower_gait # raising is asked for below
 

@@ -2,7 +2,8 @@
 
 module Api
   # STOP: for everybody, always. Needs no reins and no token; the worst that a forged request can do here is to stop a motor.
-  # It waits for nothing but the drives: its lines in the logbook are written when the database can. It is no safety function.
+  # It waits for nothing but the drives: its lines in the logbook are written when the database can. It is no safety
+  # function.
   class StopsController < BaseController
     act create: :stop
 

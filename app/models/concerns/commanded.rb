@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Commands to the drive itself that are no motion: store, restore, restart, fault reset. Each asks on the link's thread whether it still may,
-# at the moment its word goes out.
+# Commands to the drive itself that are no motion: store, restore, restart, fault reset. Each asks on the link's
+# thread whether it still may, at the moment its word goes out.
 module Commanded
   MEMORY_TIMEOUT = 5.0 # s for the drive to store or restore
   RESTART_TIMEOUT = 20.0

@@ -24,7 +24,8 @@ module Linked
   def connection = Link::Registry[self]
   def online? = connection&.online? || false
 
-  # What is under way on it: a batch, a firmware update, a short command. @return [Undertaking, Undertaking::Errand, nil]
+  # What is under way on it: a batch, a firmware update, a short command. @return [Undertaking, Undertaking::Errand,
+  # nil]
   def undertaking = Undertaking.on(id)
 
   # Who may do what to it, asked for the tab of the present request.

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# What happens to a drive goes into the logbook of its project. A line that the database does not take now (a full disk) is kept and written
-# when it does: what was done is not undone by the lack of a line about it.
+# What happens to a drive goes into the logbook of its project. A line that the database does not take now (a full
+# disk) is kept and written when it does: what was done is not undone by the lack of a line about it.
 module Logged
   def log(kind, headline, detail = "", author: Current.author)
     line = line_of(kind, headline, detail, author)

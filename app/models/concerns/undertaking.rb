@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
-# Something that is carried out on a drive step by step and written down as it goes: a batch of values, a new firmware. It is under way only
-# while this process works on it: what ended without being able to say so (a killed server, a full disk) counts as interrupted at once, and
-# can be resumed, undone or repeated.
+# Something that is carried out on a drive step by step and written down as it goes: a batch of values, a new
+# firmware. It is under way only while this process works on it: what ended without being able to say so (a killed
+# server, a full disk) counts as interrupted at once, and can be resumed, undone or repeated.
 module Undertaking
   extend ActiveSupport::Concern
 

@@ -2,8 +2,9 @@
 
 class WriteBatch
   # Sending the lines of a batch, each confirmed by what the drive reads back. The journal is kept in groups: a group is marked as sent
-  # before its first word goes out, so that after a crash every value that the drive may have is known. Before each word it is asked once more
-  # whether it may go out: a batch that somebody else's reins or an enabling come between stops there.
+  # before its first word goes out, so that after a crash every value that the drive may have is known. Before each
+  # word it is asked once more whether it may go out: a batch that somebody else's reins or an enabling come between
+  # stops there.
   module Runnable
     GROUP = 20
 

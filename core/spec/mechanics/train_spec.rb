@@ -45,6 +45,12 @@ RSpec.describe Gallop::Mechanics::Train do
 
   # Level, no friction, 300 mm at 20 m/min = 1/3 m/s and 2 m/s²: ramps of 1/6 s, cruise (0.3 − 1/18)/(1/3) = 0.733333 s, motion 1.066667 s;
   # RMS over 4 s: 0.136547·√(2·(1/6)/4) = 0.0394177 N·m
+  # −300 N help on the way there and oppose the way back: 0.136547 + 300·1.59155e-3/2 = 0.375280 N·m.
+  it "lets a force that helps one way oppose the other" do
+    expect(figures(SCREW.merge("process_force" => "-300"))["peak_torque"]).to be_within(1e-5).of(0.375280)
+    expect(figures(SCREW.merge("process_force" => "300"))["peak_torque"]).to be_within(1e-5).of(0.375280)
+  end
+
   it "works out the RMS torque of a cycle" do
     expect(figures(SCREW.merge("cycle_time" => "4"))["rms_torque"]).to be_within(1e-6).of(0.0394177)
   end

@@ -38,6 +38,15 @@ RSpec.describe Gallop::Network::Fit do
     expect(fit("192.168.30.200", "255.255.255.0", [ "10.0.0.5", "255.255.255.0" ]).remedies.first).to match(/192\.168\.30\.199/)
   end
 
+  # /30 has two hosts, /29 six: neither the network's own address nor its broadcast is one of them.
+  it "proposes an address that a host may have, and nobody is known to have" do
+    expect(fit("192.168.30.1", "255.255.255.252", [ "10.0.0.1", "255.0.0.0" ]).remedies.first).to include("such as 192.168.30.2 ")
+    expect(fit("192.168.30.1", "255.255.255.248", [ "10.0.0.1", "255.0.0.0" ]).remedies.first).to include("such as 192.168.30.6 ")
+    known = [ "192.168.30.200", "192.168.30.199" ].map { |one| number(one) }
+    taken = described_class.new(number("192.168.30.1"), number("255.255.255.0"), laptop([ "10.0.0.1", "255.0.0.0" ]), taken: known)
+    expect(taken.remedies.first).to include("such as 192.168.30.198 ")
+  end
+
   it "says when the laptop has no network at all" do
     expect(fit("192.168.30.11", "255.255.255.0").sentence).to match(/no network address besides its own loopback/)
   end

@@ -26,6 +26,11 @@ RSpec.describe Gallop::Quantities do
     it("refuses “#{text[0, 20]}” with the reason") { expect { parse(text, unit: unit) }.to raise_error(Gallop::Quantities::Unreadable, reason) }
   end
 
+  it "refuses what is written as thousands by some and as decimals by others, whichever mark it has" do
+    %w[1,200 1.200 12.500 -1.000].each { |text| expect { parse(text, unit: "rpm") }.to raise_error(Gallop::Quantities::Unreadable, /can be read as .* or as/), text }
+    expect([ "1.2", "1.25", "3.125", "0.500", "1200", "1 200", "1.200,5", "1,200.5" ].map { |text| parse(text, unit: "rpm") }).to eq([ 1.2, 1.25, 3.125, 0.5, 1200, 1200, 1200.5, 1200.5 ])
+  end
+
   it "answers any text with a finite figure or a reason" do
     random = Chance.named("quantities")
     letters = "0123456789.,-+/eE AVmkNΩ·²%°\u2009'".chars

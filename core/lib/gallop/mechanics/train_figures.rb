@@ -87,7 +87,8 @@ module Gallop
       def angular_acceleration = si("acceleration") && radius && si("acceleration") / radius * gear
       def dynamic_torque = angular_acceleration && whole_inertia && angular_acceleration * whole_inertia
 
-      # Accelerating against friction, there and back, with the force of the process and without it: where it helps one way it opposes the other.
+      # Accelerating against friction, there and back, with the force of the process and without it: where it helps
+      # one way it opposes the other.
       def largest_torque
         return if dynamic_torque.nil?
         [ gravity + process, gravity, -gravity - process, -gravity ].map { |held| (dynamic_torque + friction + held).abs }.max

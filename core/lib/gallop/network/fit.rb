@@ -59,7 +59,8 @@ module Gallop
         "At the drive: set an address such as #{free_in(interface.network, interface.mask)} with mask #{dotted(interface.mask)}, to reach it over #{interface.name}."
       end
 
-      # A host part well inside the network that nobody is known to have: neither the network's own address nor its broadcast.
+      # A host part well inside the network that nobody is known to have: neither the network's own address nor its
+      # broadcast.
       # @return [String]
       def free_in(network, mask)
         last = (~mask & 0xFFFFFFFF) - 1

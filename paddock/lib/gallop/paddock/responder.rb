@@ -29,7 +29,8 @@ module Gallop
         @stand_in = stand_in
       end
 
-      # @param pdu [String] request bytes @param from [Object, nil] the connection that they came over @return [String] response bytes
+      # @param pdu [String] request bytes @param from [Object, nil] the connection that they came over @return
+      # [String] response bytes
       def answer(pdu, from: nil)
         @from = from
         @firmware = @stand_in.firmware

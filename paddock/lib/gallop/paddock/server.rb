@@ -5,8 +5,8 @@ require "socket"
 module Gallop
   module Paddock
     # Modbus TCP for one stand-in: a thread a client. While the drive is off, booting or unplugged it is silent, as a real one would be:
-    # nothing is answered, and clients that were connected when it fell silent find their connection dead. It has room for a few clients;
-    # when that is taken, the one that has asked nothing for the longest time gives way.
+    # nothing is answered, and clients that were connected when it fell silent find their connection dead. It has room
+    # for a few clients; when that is taken, the one that has asked nothing for the longest time gives way.
     class Server
       MOST_CLIENTS = 16
       TICK = 0.05       # s between looks at the cable
@@ -122,8 +122,8 @@ module Gallop
         bytes
       end
 
-      # A drive that fell silent says no goodbye: the connection is held open without an answer until it can be reached again. A drive that
-      # can be reached notices that the client is gone; one whose cable is out does not.
+      # A drive that fell silent says no goodbye: the connection is held open without an answer until it can be
+      # reached again. A drive that can be reached notices that the client is gone; one whose cable is out does not.
       def leave(client, firmware)
         @stand_in.synchronize { firmware.gone(client) } if firmware && connected?(firmware)
         sleep TICK until @stand_in.reachable? || @socket.closed? || gone?(client)

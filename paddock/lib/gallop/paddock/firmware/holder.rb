@@ -3,9 +3,9 @@
 module Gallop
   module Paddock
     class Firmware
-      # Who has the drive: one connection, by a number that it wrote, or nobody. As long as somebody has it, nobody else's word counts, a
-      # quick stop aside, and watchdog and envelope are the holder's. A connection is whatever object the server gives for it; nil is
-      # somebody at the drive itself, who may do everything.
+      # Who has the drive: one connection, by a number that it wrote, or nobody. As long as somebody has it, nobody
+      # else's word counts, a quick stop aside, and watchdog and envelope are the holder's. A connection is whatever
+      # object the server gives for it; nil is somebody at the drive itself, who may do everything.
       class Holder
         PATIENCE = 2.0 # s without a token, while operation is not enabled
         ITS_OWN = %w[control.watchdog_window envelope.speed envelope.torque envelope.acceleration].freeze
