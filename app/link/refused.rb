@@ -5,6 +5,8 @@ module Link
   class Refused < StandardError
     HELD = [ 13, 14 ].freeze # of diagnosis.refused_reason: somebody else has the drive, or nobody
 
+    ENABLED = 7
+
     attr_reader :code
 
     # @param reason [Integer, nil] of the drive's diagnosis
@@ -13,6 +15,9 @@ module Link
       @reason = reason
       super([ Gallop::Modbus::EXCEPTIONS.fetch(code, "exception #{code}"), detail ].compact.join(": "))
     end
+
+    # Whether it would have been done with the power stage off.
+    def while_enabled? = @reason == ENABLED
 
     # Whether the drive would have done it for its holder.
     def for_holder? = HELD.include?(@reason)

@@ -206,6 +206,8 @@ module Motion
     def bring_up(wire, tab, gait)
       stops = @stops.value
       alive!(tab)
+      raise OutOfState, "#{@connection.name} is enabled already." if armed?
+      raise OutOfState, "#{@connection.name} is still being switched off." if @holding
       @phase = :enabling
       hold(wire)
       write_envelope(wire, gait)
@@ -226,8 +228,8 @@ module Motion
       wire.write("control.holder", @number)
       @holding = true
     rescue Link::Refused => e
-      raise unless e.for_holder?
-      raise OutOfState, "Somebody else holds #{@connection.name}: another program moves it, or did a moment ago."
+      raise unless e.for_holder? || e.while_enabled?
+      raise OutOfState, "Somebody else commands #{@connection.name}: another program moves it, or did a moment ago, or it was enabled by itself."
     end
 
     def ours?(wire) = wire.read_one("control.holder") == @number

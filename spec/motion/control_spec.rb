@@ -55,7 +55,7 @@ RSpec.describe Motion::Control, :real_time do
     moving(Gallop::Gait.fetch("trot")) do
       wait_until("trot") { (speed - 750).abs < 10 }
       change_gait(walk)
-      wait_until("walk") { (speed - 150).abs < 6 }
+      wait_until("walk, for a while") { Array.new(8) { speed }.all? { |one| (one - 150).abs < 6 } }
       change_gait(Gallop::Gait.fetch("gallop"))
       motion.set_point(tab, 150)
       expect(word("envelope.speed")).to eq(1000)
@@ -126,6 +126,14 @@ RSpec.describe Motion::Control, :real_time do
     3.times { motion.take(tab, "Robin") }
     expect { motion.enable(tab, gait: walk, needs: met) }.to raise_error(Motion::OutOfState, /gives no signs of life/)
     expect(word("control.status") & 0x6F).to eq(0x40)
+  end
+
+  it "is not disturbed by a second enabling" do
+    moving do
+      expect { motion.enable(tab, gait: walk, needs: met) }.to raise_error(Motion::OutOfState, /is enabled already/)
+      wait_until("walk") { (speed - 150).abs < 6 }
+      expect(motion).to be_armed
+    end
   end
 
   it "leaves nothing behind in the drive when enabling does not succeed" do

@@ -32,7 +32,7 @@ RSpec.describe "Values of a drive", type: :interface do
 
   it "that are a hazard are written only with a yes to each" do
     @server.insert_drafts(drive_id("Carriage"), "startup.enable" => 1, "control.quick_stop_option" => 6)
-    visit current_path
+    visit @server.url + current_path
     click_button "Review and write"
     press(/\AWrite 2 to the drive/)
     within("[role=alertdialog]") do
