@@ -51,16 +51,14 @@ module Motion
     # its own.
     # @param values [Hash{String => Object}] raw by key @param yes [Array<String>] keys
     def permit_values!(values, yes: [])
-      hazards = self.class.hazards(@drive.profile, values, @drive.live_values).reject { |entry| yes.include?(entry.key) }
+      hazards = self.class.hazards(@drive.profile, values, @drive.live_values).reject { |entry, _| yes.include?(entry.key) }
       raise Unconfirmed, hazards if hazards.any?
     end
 
-    # @return [Array<Gallop::Objects::Entry>] that are no hazard now and would be one
+    # @return [Hash{Gallop::Objects::Entry => Object}] raw by entry, of what is no hazard now and would be one
     def self.hazards(profile, values, live)
-      values.filter_map do |key, raw|
-        entry = profile&.[](key)
-        entry if entry&.hazardous?(raw) && !entry.hazardous?(live[key])
-      end
+      values.transform_keys { |key| profile&.[](key) }
+            .select { |entry, raw| entry&.hazardous?(raw) && !entry.hazardous?(live[entry.key]) }
     end
 
     private

@@ -6,11 +6,11 @@ module Motion
   class Unconfirmed < StandardError
     attr_reader :hazards
 
-    # @param hazards [Array<Gallop::Objects::Entry>]
+    # @param hazards [Hash{Gallop::Objects::Entry => Object}] raw by entry
     def initialize(hazards)
       @hazards = hazards
-      super("#{hazards.map { |entry| "#{entry.name}: #{entry.hazard}" }.join(' ')} An explicit yes is needed for each " \
-            "(hazards: #{hazards.map(&:key).join(', ')}).")
+      super("#{hazards.keys.map { |entry| "#{entry.name}: #{entry.hazard}" }.join(' ')} An explicit yes is needed for each " \
+            "(hazards: #{hazards.keys.map(&:key).join(', ')}).")
     end
   end
 end

@@ -21,11 +21,14 @@ export function HazardQuestion({ of, drive }: { of: HazardousQuestion; drive: st
       onClose={close}
       onConfirm={of.yes}
     >
-      {hazards.map(({ key, name, text }) => (
+      {hazards.map(({ key, name, value, text }) => (
         <Box key={key} as="label" display="flex" gap="2" alignItems="baseline" mb="1.5" cursor="pointer" data-hazard={key}>
           <input type="checkbox" checked={ticked.includes(key)} onChange={() => toggle(key)} />
           <Text as="span">
-            <b>{name}.</b> {text}
+            <b>
+              {name}: {value}.
+            </b>{" "}
+            {text}
           </Text>
         </Box>
       ))}

@@ -3,11 +3,13 @@ import type { TrayLine } from "../api/types";
 import { Action } from "../parts/Action";
 import { Table } from "../parts/Table";
 
+/** Choices have long names; figures stay whole. */
+const WRAPPED = { "& .figure": { whiteSpace: "normal", maxW: "44" } };
 const EFFECT: Record<string, string> = { at_once: "at once", when_disabled: "when disabled", after_restart: "after restart" };
 
 export function DraftTable({ lines, onDrop }: { lines: TrayLine[]; onDrop: (key: string) => void }) {
   return (
-    <Table aria-label="Drafted values">
+    <Table aria-label="Drafted values" css={WRAPPED}>
       <thead>
         <tr>
           <th>Value</th>

@@ -30,7 +30,7 @@ module Api
     rescue_from(Unreadable) { |e| refuse(400, e.message) }
     rescue_from(Gallop::Objects::Unacceptable, Gallop::Quantities::Unreadable) { |e| refuse(422, e.message) }
     rescue_from(WriteBatch::Closed, Undertaking::Busy, Proving::Direction::Undecided, Proving::HandTurn::Undecided, Motion::OutOfState) { |e| refuse(409, e.message) }
-    rescue_from(Motion::Unconfirmed) { |e| refuse(409, e.message, hazards: HazardSerializer.new(e.hazards).to_h) }
+    rescue_from(Motion::Unconfirmed) { |e| refuse(409, e.message, hazards: HazardSerializer.new(e.hazards.to_a).to_h) }
     rescue_from(Link::Offline, Link::Registry::Taken, Link::Elsewhere) { |e| refuse(409, e.message) }
     rescue_from(Link::Lost) { |e| refuse(504, "The link was lost: #{e.message}") }
     rescue_from(Workshop::Failed) { |e| refuse(422, e.message) }

@@ -18,8 +18,8 @@ module Gallop
         decimal.sub(/\.0\z/, "")
       end
 
-      FORMULA = /\A[=+\-@\t\r]/
-      GUARDED = /\A'(?=[=+\-@\t\r])/
+      FORMULA = /\A'*[=+\-@\t\r]/ # apostrophes in front as well, so that one more can be told from one's own
+      GUARDED = /\A'(?='*[=+\-@\t\r])/
 
       # As a cell: a text that a spreadsheet would take for a formula gets the apostrophe by which it stays one.
       def to_cell(entry, raw)
