@@ -2,6 +2,7 @@
 
 require "ferrum"
 require_relative "../spec/support/waiting"
+require "rspec/core"
 %w[paddock_process server_process drive_factory script tab_heart polite_enemy api_calls].each { |name| require_relative "../spec/support/#{name}" }
 
 # bin/bench stop: how long STOP takes while a link is busy and its drive is slow, and what a loaded server does to a

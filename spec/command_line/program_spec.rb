@@ -16,11 +16,33 @@ RSpec.describe "bin/gallop" do
     def json = JSON.parse(out)
   end
 
+  before(:context) do
+    @input, mine = IO.pipe
+    theirs, @commands = IO.pipe
+    @nursery = Process.spawn(RbConfig.ruby, Rails.root.join("spec/support/command_nursery.rb").to_s, in: theirs, out: mine)
+    [ mine, theirs ].each(&:close)
+  end
+
+  after(:context) do
+    @commands.close
+    Process.wait(@nursery)
+  end
+
+  # As the file does it, in a fork of a process that has it loaded.
   def gallop(*arguments, drive: "Carriage")
-    environment = { "GALLOP_DRIVE" => drive && "127.0.0.1:#{@paddock.port(drive)}" }
-    out, err, status = Open3.capture3(environment, Rails.root.join("bin/gallop").to_s, *arguments)
+    printed = %w[out err].map { |name| File.join(@directory, "printed.#{name}") }
+    @commands.puts(JSON.generate(words: arguments, environment: environment(drive), out: printed[0], err: printed[1]))
+    code = @input.gets.to_i
+    Outcome.new(*printed.map { |file| File.read(file) }, code)
+  end
+
+  # The file itself.
+  def really(*arguments, drive: "Carriage")
+    out, err, status = Open3.capture3(environment(drive), Rails.root.join("bin/gallop").to_s, *arguments)
     Outcome.new(out, err, status.exitstatus)
   end
+
+  def environment(drive) = { "GALLOP_DRIVE" => drive && "127.0.0.1:#{@paddock.port(drive)}" }
 
   def path(name, text = nil) = File.join(@directory, name).tap { |file| File.binwrite(file, text) if text }
 
@@ -79,7 +101,7 @@ RSpec.describe "bin/gallop" do
   it "takes the drive's place before or behind the command, and never does nothing with a good conscience" do
     place = "127.0.0.1:#{@paddock.port('Carriage')}"
     [ [ "-d", place, "stop" ], [ "stop", "-d", place ], [ "--drive", place, "stop" ], [ "--json", "-d", place, "stop" ] ].each do |words|
-      expect(gallop(*words, drive: nil)).to have_attributes(code: 0, out: /Quick stop|Switch on disabled/), words.inspect
+      expect(really(*words, drive: nil)).to have_attributes(code: 0, out: /Quick stop|Switch on disabled/), words.inspect
     end
     expect(gallop("-d", place, drive: nil)).to have_attributes(code: 2, err: /No command/)
     expect(gallop("-d", drive: nil).code).to eq(2)
@@ -87,10 +109,11 @@ RSpec.describe "bin/gallop" do
   end
 
   it "says in one line what cannot be done, whatever was typed" do
-    [ %w[watch bus.voltage --every -1], %w[watch bus.voltage --count 0], [ "export", "-o", @directory ], [ "get", "\xFF\xFE" ], %w[import no.such], %w[set x] ].each do |words|
+    [ %w[watch bus.voltage --every -1], %w[watch bus.voltage --count 0], [ "export", "-o", @directory ], %w[import no.such], %w[set x] ].each do |words|
       outcome = gallop(*words)
       expect([ outcome.code, outcome.err.lines.size, outcome.err ]).to match([ 2, 1, /\Agallop: / ]), words.inspect
     end
+    expect(really("get", "\xFF\xFE")).to have_attributes(code: 2, err: /cannot be read/)
     expect(Open3.capture3("#{Rails.root.join('bin/gallop')} get -d 127.0.0.1:#{@paddock.port('Carriage')} > /dev/full")).to match([ "", /\Agallop: No space left/, have_attributes(exitstatus: 2) ])
   end
 

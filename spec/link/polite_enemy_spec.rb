@@ -7,14 +7,7 @@ require "rails_helper"
 RSpec.describe "A drive that answers what no drive should" do
   include ApiCalls
 
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      PoliteEnemy.before(paddock.port("Carriage")) { |enemy| @enemy = enemy and example.run }
-    end
-  end
-
-  attr_reader :enemy
+  include_context "behind a polite enemy"
 
   def link
     drive = create_drive(@paddock)

@@ -7,12 +7,7 @@ require "rails_helper"
 RSpec.describe "STOP", :real_time do
   include ApiCalls
 
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      PoliteEnemy.before(paddock.port("Carriage")) { |enemy| @enemy = enemy and example.run }
-    end
-  end
+  include_context "behind a polite enemy"
 
   let(:drive) { commissioned(@paddock, through: @enemy.port) }
   let(:connection) { drive.connection }

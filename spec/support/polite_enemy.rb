@@ -82,3 +82,15 @@ class PoliteEnemy
     target.read(answer.unpack("nnnC")[2] - 1)
   end
 end
+
+# The Carriage of the usual rack, with somebody between.
+RSpec.shared_context("behind a polite enemy") do
+  around do |example|
+    PaddockProcess.running do |paddock|
+      @paddock = paddock
+      PoliteEnemy.before(paddock.port("Carriage")) { |enemy| @enemy = enemy and example.run }
+    end
+  end
+
+  attr_reader :enemy
+end
