@@ -11,7 +11,10 @@ module Serving
     @lock = StorageLock.new(ActiveRecord::Base.connection_db_config.database).hold
     tell_the_lack_of_room { Undertaking.mark_interrupted }
     Drive.where(link_wanted: true).find_each { |drive| open_link(drive) }
-    at_exit { Link::Registry.close_all }
+    at_exit do
+      Link::Registry.close_all
+      Logged.clerk.close
+    end
   rescue StorageLock::Taken => e
     abort "Gallop cannot start: #{e.message}"
   end
