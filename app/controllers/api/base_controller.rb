@@ -43,8 +43,9 @@ module Api
 
     private
 
+    # Of the path: a body may name anything.
     def drive
-      @drive ||= Drive.includes(:project, :drafts).find(params[:drive_id] || params[:id])
+      @drive ||= Drive.includes(:project, :drafts).find(request.path_parameters.values_at(:drive_id, :id).compact.first)
     end
 
     def take_turns(&) = computes? ? Turnstile.pass(&) : yield
@@ -57,7 +58,9 @@ module Api
       drive.authority.permit!(act) if about_a_drive? && Motion::Authority::TABLE.fetch(act).any?
     end
 
-    def about_a_drive? = params.key?(:drive_id) || is_a?(DrivesController) && params.key?(:id)
+    def about_a_drive?
+      request.path_parameters.key?(:drive_id) || is_a?(DrivesController) && request.path_parameters.key?(:id)
+    end
 
     # Keys to which the request says an explicit yes, one by one.
     def yes = params[:hazards].blank? ? [] : list(:hazards)
