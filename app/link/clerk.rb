@@ -11,8 +11,6 @@ module Link
     PAUSE = 0.25    # s between attempts
     TRANSIENT = [ ActiveRecord::StatementInvalid, ActiveRecord::ConnectionNotEstablished, ActiveRecord::ConnectionTimeoutError ].freeze
 
-    attr_reader :lost
-
     def initialize
       @mutex = Mutex.new
       @changed = ConditionVariable.new
@@ -91,6 +89,7 @@ module Link
     def drop_oldest
       @notes.delete_at(1) # the first is being written
       @lost += 1
+      Rails.logger.error("clerk: the database takes nothing; #{@lost} notes are lost so far")
     end
 
     def rest = @mutex.synchronize { @changed.wait(@mutex, PAUSE) }

@@ -23,8 +23,7 @@ module Link
         @mutex.synchronize do
           running = @connections[drive.id]
           next running if running&.alive?
-          other = at(drive.host, drive.port, drive.unit, besides: drive.id)
-          raise Taken, other if other
+          refuse_at(drive.host, drive.port, drive.unit, besides: drive.id)
           @connections[drive.id] = Connection.new(drive).start
         end
       end
@@ -32,8 +31,7 @@ module Link
       # @param besides [Integer, nil] id of the drive that may have it @raise [Taken] where another drive has the link
       # to this place
       def refuse_taken(host, port, unit, besides: nil)
-        other = @mutex.synchronize { at(host, port, unit, besides: besides) }
-        raise Taken, other if other
+        @mutex.synchronize { refuse_at(host, port, unit, besides: besides) }
       end
 
       # Asked by a connection that knows who answers, before it does anything with it. @raise [Elsewhere]
@@ -65,8 +63,9 @@ module Link
 
       def id_of(drive) = drive.is_a?(Integer) ? drive : drive.id
 
-      def at(host, port, unit, besides:)
-        @connections.find { |id, one| id != besides && one.alive? && one.place == [ host, port, unit ] }&.last
+      def refuse_at(host, port, unit, besides:)
+        other = @connections.find { |id, one| id != besides && one.alive? && one.place == [ host, port, unit ] }&.last
+        raise Taken, other if other
       end
     end
   end

@@ -9,11 +9,9 @@ class StageFacts
   def self.named(name) = { "motor" => Motor, "feedback" => Feedback, "mechanics" => Mechanics, "power" => Power, "limits" => Limits }.fetch(name)
 
   # @param overrides [Hash{String => String}] facts as they are being typed, over the kept ones
-  # @param machine [Gallop::Machine, nil] of the kept facts, where several stages are looked at
-  def initialize(drive, overrides = {}, machine: nil)
+  def initialize(drive, overrides = {})
     @drive = drive
     @overrides = overrides.transform_keys(&:to_s)
-    @machine = machine
   end
 
   # @param typed [Hash{String => Hash}] facts of a stage in place of those that are kept
@@ -27,7 +25,7 @@ class StageFacts
   def known? = drive.profile.present?
   def kept = @kept ||= drive.facts.select { |fact| fact.stage == name }.index_by(&:key)
   def typed = kept.transform_values(&:text).merge(@overrides)
-  def facts = @facts ||= (@machine || machine(typed)).stage(name)
+  def facts = @facts ||= machine(typed).stage(name)
   def sheet = facts.sheet
   def shaft = facts.shaft
   def assessment = @assessment ||= facts.assessment
@@ -89,7 +87,7 @@ class StageFacts
 
   def forget
     drive.facts.reset
-    @kept = @facts = @assessment = @machine = nil
+    @kept = @facts = @assessment = nil
   end
 
   def keep_one(key, text)

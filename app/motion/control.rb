@@ -261,7 +261,7 @@ module Motion
       @phase = :idle
       return unless @holding
       control(wire, :shutdown)
-      give_back(wire) unless wire.profile && %i[operation_enabled quick_stop_active].include?(state_of(wire))
+      give_back(wire) unless %i[operation_enabled quick_stop_active].include?(state_of(wire))
     rescue Link::Lost, Link::Refused => e
       Rails.logger.warn("#{@connection.name}, after an enabling that failed: #{e.message}")
     end
