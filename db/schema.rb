@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_25_000001) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_25_000002) do
   create_table "drafts", force: :cascade do |t|
     t.integer "drive_id", null: false
     t.string "key", null: false
@@ -32,8 +32,6 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000001) do
     t.json "identity", default: {}, null: false
     t.string "gait", default: "walk", null: false
     t.boolean "link_wanted", default: false, null: false
-    t.json "live", default: {}, null: false
-    t.json "stored", default: {}, null: false
     t.integer "starts"
     t.datetime "read_at"
     t.datetime "created_at", null: false
@@ -130,6 +128,13 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000001) do
     t.index ["drive_id"], name: "index_proofs_on_drive_id"
   end
 
+  create_table "readings", force: :cascade do |t|
+    t.integer "drive_id", null: false
+    t.json "live", default: {}, null: false
+    t.json "stored", default: {}, null: false
+    t.index ["drive_id"], name: "index_readings_on_drive_id", unique: true
+  end
+
   create_table "sightings", force: :cascade do |t|
     t.string "host", null: false
     t.integer "port", null: false
@@ -200,6 +205,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000001) do
   add_foreign_key "logbook_entries", "drives", on_delete: :nullify
   add_foreign_key "logbook_entries", "projects", on_delete: :cascade
   add_foreign_key "proofs", "drives", on_delete: :cascade
+  add_foreign_key "readings", "drives", on_delete: :cascade
   add_foreign_key "snapshots", "drives", on_delete: :cascade
   add_foreign_key "value_changes", "drives", on_delete: :cascade
   add_foreign_key "write_batches", "drives", on_delete: :cascade

@@ -27,10 +27,13 @@ module Link
         end
       end
 
-      # The search for drives has come further.
-      def discovered
-        text = JSON.generate(discovery: true)
-        @listeners.each { |listener| listener.tell(text) }
+      # Word to every page. @param what [Symbol] discovery: the search for drives has come further; projects: there is
+      # another project or drive, or one less, or one has another name
+      def announce(what)
+        ActiveRecord.after_all_transactions_commit do
+          text = JSON.generate(announced: what)
+          @listeners.each { |listener| listener.tell(text) }
+        end
       end
 
       private

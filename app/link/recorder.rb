@@ -20,7 +20,7 @@ module Link
       values = { live: connection.live, stored: connection.stored, before: before }
       with_drive(connection) do |drive|
         replaced = note_identity(drive, identity)
-        Reading.new(drive, profile: identity.profile, replaced: replaced, **values).record
+        Reconciliation.new(drive, profile: identity.profile, replaced: replaced, **values).record
         drive.settle_drafts
         Feed.changed(drive.id, "values", "tray")
       end

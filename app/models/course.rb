@@ -32,7 +32,7 @@ class Course
     verdict = (@verdicts ||= Verdicts.of(@drive)).fetch(id)
     severe = verdict.assessment.findings.reject { |finding| finding.severity == :note }
     return stage(id, title, "findings", counted(severe)) if severe.any?
-    return stage(id, title, "todo") if @drive.facts.none? { |fact| fact.stage == id }
+    return stage(id, title, "todo") if @drive.given[id].blank?
     return stage(id, title, "todo", "#{verdict.assessment.missing.size} missing") if verdict.assessment.missing.any?
     stage(id, title, *standing(verdict.proposed))
   end
@@ -51,7 +51,7 @@ class Course
   end
 
   def verify
-    proof = @drive.proofs.where(kind: Proving::Direction::KIND).order(:taken_at).last
+    proof = @drive.latest_proofs.find { |one| one.kind == Proving::Direction::KIND }
     case proof&.standing
     when "proven" then stage("verify", "Verify", "proven", "proven #{proof.taken_at.localtime.strftime('%H:%M')}")
     when "stale" then stage("verify", "Verify", "stale", "stale: #{proof.stale_because}")

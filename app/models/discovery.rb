@@ -56,7 +56,7 @@ module Discovery
         Rails.application.executor.wrap { take(answer, found) }
       end
       Rails.application.executor.wrap { note_silent(looked - found) } unless scan.cancelled?
-      Link::Feed.discovered
+      Link::Feed.announce(:discovery)
     end
 
     def take(answer, found)
@@ -66,7 +66,7 @@ module Discovery
       elsif !Sighting.exists?(host: answer.host, port: answer.port)
         @strangers << answer
       end
-      Link::Feed.discovered
+      Link::Feed.announce(:discovery)
     end
 
     # Known drives that did not answer stay listed, as silent. One that is linked is not: its single client may be us.

@@ -2,6 +2,7 @@
 
 # A drive of a project: where it is, what it was last seen to hold, what is drafted for it.
 class Drive < ApplicationRecord
+  include Surveyed
   include Linked
   include Drafted
   include Settled
@@ -11,7 +12,6 @@ class Drive < ApplicationRecord
   self.attributes_for_inspect = %i[id name host port family]
 
   belongs_to :project
-  has_many :facts, dependent: :delete_all
   has_many :drafts, dependent: :delete_all
   has_many :write_batches, dependent: :destroy
   has_many :proofs, dependent: :delete_all
@@ -19,6 +19,9 @@ class Drive < ApplicationRecord
   has_many :imports, dependent: :delete_all
   has_many :value_changes, dependent: :delete_all
   has_many :firmware_updates, dependent: :delete_all
+
+  after_commit -> { Link::Feed.announce(:projects) }, on: %i[create destroy]
+  after_update_commit -> { Link::Feed.changed(id, "link") }, if: -> { (%w[name host port unit] & saved_changes.keys).any? }
 
   normalizes :name, :host, with: ->(text) { text.squish }
   validates :name, presence: true, length: { maximum: 60 }, uniqueness: { scope: :project_id, case_sensitive: false }

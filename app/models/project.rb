@@ -5,6 +5,8 @@ class Project < ApplicationRecord
   has_many :drives, -> { order(:id) }, dependent: :destroy
   has_many :logbook_entries, dependent: :delete_all
 
+  after_commit { Link::Feed.announce(:projects) }
+
   normalizes :name, with: ->(name) { name.squish }
   validates :name, presence: true, length: { maximum: 80 }, uniqueness: { case_sensitive: false }
   validates :note, length: { maximum: 500 }

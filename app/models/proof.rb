@@ -9,6 +9,9 @@ class Proof < ApplicationRecord
 
   validates :verdict, inclusion: { in: VERDICTS }
 
+  # The last of each kind.
+  scope :latest, -> { where(id: group(:drive_id, :kind).select("MAX(id)")) }
+
   # @param values [Array<String>] keys, @param facts [Hash{String => Array<String>}] by stage, on which it rests
   def self.keep(drive, kind:, verdict:, result:, values:, facts:)
     create!(drive: drive, kind: kind, verdict: verdict, result: result, author: Current.author.to_s, taken_at: Time.current,
@@ -18,8 +21,7 @@ class Proof < ApplicationRecord
 
   # @return [Hash{String => Hash{String => String, nil}}] as they are given now, by stage
   def self.facts_of(drive, wanted)
-    given = drive.facts.each_with_object({}) { |fact, all| all[[ fact.stage, fact.key ]] = fact.text }
-    wanted.to_h { |stage, keys| [ stage, keys.to_h { |key| [ key, given[[ stage, key ]] ] } ] }
+    wanted.to_h { |stage, keys| [ stage, keys.index_with { |key| drive.given.dig(stage, key) } ] }
   end
 
   # @return [String, nil] what is no longer as it was

@@ -17,14 +17,13 @@ class StageFacts
   # @param typed [Hash{String => Hash}] facts of a stage in place of those that are kept
   # @return [Gallop::Machine] of all that is kept of the drive
   def self.machine(drive, typed = {})
-    kept = drive.facts.group_by(&:stage).transform_values { |facts| facts.to_h { |fact| [ fact.key, fact.text ] } }
-    Gallop::Machine.new(drive.profile, kept.merge(typed))
+    Gallop::Machine.new(drive.profile, drive.given.merge(typed))
   end
 
   def name = self.class::STAGE
   def known? = drive.profile.present?
   def kept = @kept ||= drive.facts.select { |fact| fact.stage == name }.index_by(&:key)
-  def typed = kept.transform_values(&:text).merge(@overrides)
+  def typed = drive.given.fetch(name, {}).merge(@overrides)
   def facts = @facts ||= machine(typed).stage(name)
   def sheet = facts.sheet
   def shaft = facts.shaft
@@ -86,7 +85,7 @@ class StageFacts
   def machine(own) = StageFacts.machine(drive, name => own)
 
   def forget
-    drive.facts.reset
+    drive.forget_given
     @kept = @facts = @assessment = nil
   end
 

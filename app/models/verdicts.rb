@@ -29,7 +29,7 @@ class Verdicts
     end
 
     def facts_of(drive)
-      [ drive.profile.family, drive.profile.version, drive.facts.map { |fact| [ fact.stage, fact.key, fact.text ] }.sort ]
+      [ drive.profile.family, drive.profile.version, drive.given ]
     end
   end
 end

@@ -33,10 +33,8 @@ class WriteBatch < ApplicationRecord
   def self.in_order(drive, keys) = keys.sort_by { |key| drive.profile.fetch(key).then { |entry| [ entry.index, entry.subindex ] } }
   private_class_method :in_order
 
-  # @return [Integer] how many of a drive were cut short or refused in part
-  def self.unfinished(drive)
-    drive.write_batches.where(state: [ INTERRUPTED, "failed", Undertaking::RUNNING ]).to_a.count { |batch| !batch.under_way? }
-  end
+  # Cut short or refused in part, or under way.
+  scope :unfinished, -> { where(state: [ INTERRUPTED, "failed", Undertaking::RUNNING ]) }
 
   # @param keys [Array<String>] in the order in which they go out @param drafts [Hash{String => Draft}]
   def write_down(keys, drafts)

@@ -30,7 +30,7 @@ class DriveSerializer < ApplicationSerializer
   field(:tray, "{ drafted: number; restart: number; unstored: number; waiting: number; interrupted: number }") do |drive|
     tray = Tray.new(drive)
     { drafted: tray.drafted.size, restart: tray.restart_drafted, unstored: tray.unstored.size, waiting: tray.waiting_for_restart,
-      interrupted: WriteBatch.unfinished(drive) }
+      interrupted: drive.unfinished_batches.size }
   end
   field(:differences, "Difference[]") { |drive| drive.profile ? DifferenceSerializer.new(drive.differences, params: { profile: drive.profile, live: drive.live_values }).to_h : [] }
   field(:volatile, "boolean") { |drive| drive.profile&.volatile? || false }

@@ -4,5 +4,5 @@ class ProjectSerializer < ApplicationSerializer
   field :id, "number"
   field :name, "string"
   field :note, "string"
-  many :drives, resource: DriveSerializer
+  many :drives, source: proc { |_| drives.surveyed }, resource: DriveSerializer
 end

@@ -1,4 +1,5 @@
-import { useQuery } from "@tanstack/react-query";
+import { queryOptions, useQueries, useQuery, type UseQueryResult } from "@tanstack/react-query";
+import { useMemo } from "react";
 import { api } from "./client";
 import type {
   Comparison,
@@ -27,8 +28,34 @@ import type {
 
 export const useProjects = () => useQuery({ queryKey: ["projects"], queryFn: () => api.get<ProjectSummary[]>("/projects") });
 
-export const useProject = (id: string | undefined) =>
-  useQuery({ queryKey: ["project", id], queryFn: () => api.get<Project>(`/projects/${id}`), enabled: id !== undefined });
+/** A drive of a project. Word of the server says when it is to be read again. */
+const driveQuery = (id: number) => queryOptions({ queryKey: ["drive", id], queryFn: () => api.get<Drive>(`/drives/${id}`), staleTime: Infinity });
+
+/** A project comes with its drives; from then on each drive is read for itself. */
+const projectQuery = (id: string | undefined) =>
+  queryOptions({
+    queryKey: ["project", id],
+    queryFn: async ({ client }) => {
+      const asked = Date.now();
+      const project = await api.get<Project>(`/projects/${id}`);
+      for (const drive of project.drives) {
+        const { queryKey } = driveQuery(drive.id);
+        if ((client.getQueryState(queryKey)?.dataUpdatedAt ?? 0) < asked) client.setQueryData(queryKey, drive);
+      }
+      return project;
+    },
+    enabled: id !== undefined,
+    staleTime: Infinity,
+  });
+
+const newest = (results: UseQueryResult<Drive>[]) => results.map(({ data }) => data);
+
+export function useProject(id: string | undefined) {
+  const { data: project, error } = useQuery(projectQuery(id));
+  const drives = useQueries({ queries: (project?.drives ?? []).map((drive) => driveQuery(drive.id)), combine: newest });
+  const data = useMemo(() => project && { ...project, drives: project.drives.map((drive, index) => drives[index] ?? drive) }, [project, drives]);
+  return { data, error };
+}
 
 /** A stage of facts: motor, mechanics. */
 export const useFactStage = (driveId: number, stage: string) => useQuery({ queryKey: ["facts", driveId, stage], queryFn: () => api.get<FactStage>(`/drives/${driveId}/${stage}`) });
@@ -96,7 +123,7 @@ export const useSnapshots = (driveId: number) => useQuery({ queryKey: ["snapshot
 
 export const useComparison = (driveId: number, left: string, right: string, all: boolean) =>
   useQuery({
-    queryKey: ["values", driveId, "comparison", left, right, all],
+    queryKey: ["comparison", driveId, left, right, all],
     queryFn: () => api.get<Comparison>(`/drives/${driveId}/comparison?${new URLSearchParams({ left, right, all: String(all) })}`),
     placeholderData: (before) => before,
   });

@@ -1,12 +1,22 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { notices } from "../parts/notices";
 import { ApiError } from "./client";
+import { invalidate } from "./invalidate";
+
+interface Options<R> {
+  /** queries that are read again afterwards; of a drive's the ones of `drive` */
+  refresh?: string[];
+  drive?: { id: number };
+  quiet?: boolean;
+  done?: (result: R) => void;
+  failed?: (error: ApiError) => void;
+}
 
 /**
  * A call that changes something. Afterwards the named queries are read again; a refusal is shown as a notice unless `quiet` is set, in
  * which case the caller shows `error` itself.
  */
-export function useAction<A, R>(act: (argument: A) => Promise<R>, options: { refresh?: string[]; quiet?: boolean; done?: (result: R) => void; failed?: (error: ApiError) => void } = {}) {
+export function useAction<A, R>(act: (argument: A) => Promise<R>, options: Options<R> = {}) {
   const queries = useQueryClient();
   return useMutation<R, ApiError, A>({
     mutationFn: act,
@@ -15,8 +25,6 @@ export function useAction<A, R>(act: (argument: A) => Promise<R>, options: { ref
       options.failed?.(error);
       if (!options.quiet) notices.problem(error.message);
     },
-    onSettled: () => {
-      for (const name of options.refresh ?? ["project"]) void queries.invalidateQueries({ queryKey: [name] });
-    },
+    onSettled: () => invalidate(queries, options.refresh ?? ["drive"], options.drive?.id),
   });
 }

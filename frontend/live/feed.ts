@@ -11,13 +11,13 @@ export interface ChangedMessage {
   changed: string[];
 }
 
-type Message = LiveMessage | ChangedMessage | { discovery: true };
+type Message = LiveMessage | ChangedMessage | { announced: "discovery" | "projects" };
 
 interface Listener {
   drives: readonly number[];
   live?: (message: LiveMessage) => void;
   changed?: (message: ChangedMessage) => void;
-  discovered?: () => void;
+  announced?: (what: "discovery" | "projects") => void;
   /** the socket is there, or there again: what was said meanwhile is not known */
   connected?: () => void;
 }
@@ -63,7 +63,7 @@ class Feed {
 
   #hear(message: Message) {
     for (const listener of this.#listeners) {
-      if ("discovery" in message) listener.discovered?.();
+      if ("announced" in message) listener.announced?.(message.announced);
       else if (listener.drives.includes(message.drive)) {
         if ("live" in message) listener.live?.(message);
         else listener.changed?.(message);

@@ -1,20 +1,24 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
+import { invalidate } from "../api/invalidate";
 import { feed } from "./feed";
 import { telemetryOf } from "./telemetry";
 
 /** Which queries rest on what the server says has changed. */
 const AFFECTED: Record<string, string[]> = {
-  link: ["project", "verify"],
-  values: ["project", "values", "snapshots", "facts", "verify"],
-  tray: ["project", "tray", "facts", "verify"],
+  link: ["drive", "verify"],
+  values: ["drive", "values", "comparison", "snapshots", "facts", "verify"],
+  tray: ["drive", "tray", "facts", "verify"],
   batch: ["tray"],
-  motion: ["project", "verify"],
+  motion: ["drive", "verify"],
   faults: ["faults", "verify"],
-  proofs: ["project", "verify", "proofs"],
+  proofs: ["drive", "verify", "proofs"],
   logbook: ["logbook"],
-  firmware: ["firmware", "project"],
+  firmware: ["firmware", "drive"],
 };
+
+/** What may have changed while nobody listened; the project brings its drives. */
+const MISSED = ["project", ...["values", "tray", "motion"].flatMap((what) => AFFECTED[what] ?? []).filter((name) => name !== "drive")];
 
 /** ms in which word of changes is gathered: one act of a technician changes several things, and each page asks once. */
 const GATHER = 80;
@@ -27,23 +31,26 @@ export function useDriveFeed(driveIds: number[]) {
   const ids = driveIds.join(",");
 
   useEffect(() => {
-    const gathered = new Set<string>();
+    const gathered = new Map<number, Set<string>>();
     let timer: number | undefined;
     let asked = Number.NEGATIVE_INFINITY;
-    const refresh = (names: string[]) => {
-      for (const name of names.flatMap((what) => AFFECTED[what] ?? [])) gathered.add(name);
+    const refresh = (drive: number, changed: string[]) => {
+      const names = gathered.get(drive) ?? new Set();
+      for (const name of changed.flatMap((what) => AFFECTED[what] ?? [])) names.add(name);
+      gathered.set(drive, names);
       timer ??= window.setTimeout(() => {
         timer = undefined;
         asked = performance.now();
-        for (const name of gathered) void queries.invalidateQueries({ queryKey: [name] });
+        for (const [id, affected] of gathered) invalidate(queries, affected, id);
         gathered.clear();
       }, Math.max(GATHER, asked + PACE - performance.now()));
     };
     const leave = feed.listen({
       drives: ids.split(",").filter(Boolean).map(Number),
       live: ({ drive, live, state, layout }) => telemetryOf(drive).push(live, state, layout),
-      changed: ({ changed }) => refresh(changed),
-      connected: () => refresh(["link", "values", "tray", "motion"]),
+      changed: ({ drive, changed }) => refresh(drive, changed),
+      announced: (what) => what === "projects" && invalidate(queries, ["project", "projects"]),
+      connected: () => invalidate(queries, MISSED),
     });
     return () => {
       window.clearTimeout(timer);

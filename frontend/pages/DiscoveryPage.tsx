@@ -55,7 +55,7 @@ export function DiscoveryPage() {
 function useWordOfDiscovery() {
   const queries = useQueryClient();
   useEffect(() => {
-    return feed.listen({ drives: [], discovered: () => void queries.invalidateQueries({ queryKey: ["discovery"] }) });
+    return feed.listen({ drives: [], announced: (what) => what === "discovery" && void queries.invalidateQueries({ queryKey: [what] }) });
   }, [queries]);
 }
 

@@ -118,8 +118,8 @@ function DriveRow({ drive }: { drive: Drive }) {
 
 function RowActions({ drive }: { drive: Drive }) {
   const [asking, setAsking] = useState(false);
-  const connect = useAction(() => api.post<Drive>(`/drives/${drive.id}/link`));
-  const disconnect = useAction(() => api.delete<Drive>(`/drives/${drive.id}/link`));
+  const connect = useAction(() => api.post<Drive>(`/drives/${drive.id}/link`), { drive });
+  const disconnect = useAction(() => api.delete<Drive>(`/drives/${drive.id}/link`), { drive });
   const remove = useAction(() => api.delete(`/drives/${drive.id}`), { refresh: ["project", "projects"] });
   return (
     <Flex gap="2" justify="flex-end">

@@ -7,7 +7,7 @@ import { clock } from "../parts/format";
 import { HazardQuestion } from "../parts/HazardQuestion";
 import { Table } from "../parts/Table";
 
-const REFRESH = ["project", "tray", "values", "facts", "verify", "logbook"];
+const REFRESH = ["drive", "tray", "values", "facts", "verify", "logbook"];
 const STATE = { running: "is being written", interrupted: "was interrupted", done: "was written and read back", failed: "was written in part", undone: "was undone" } as const;
 
 /** What became of the last batch: all well in one line, otherwise line by line with the ways out. */
@@ -52,8 +52,8 @@ export function BatchReport({ drive, batch }: { drive: Drive; batch: Batch }) {
 
 function WaysOut({ drive, batch }: { drive: Drive; batch: Batch }) {
   const path = `/drives/${drive.id}/batches/${batch.id}`;
-  const resume = useConfirmed((hazards) => api.post(`${path}/resume`, { hazards }), { refresh: REFRESH });
-  const undo = useConfirmed((hazards) => api.post(`${path}/undo`, { hazards }), { refresh: REFRESH });
+  const resume = useConfirmed((hazards) => api.post(`${path}/resume`, { hazards }), { drive, refresh: REFRESH });
+  const undo = useConfirmed((hazards) => api.post(`${path}/undo`, { hazards }), { drive, refresh: REFRESH });
   const busy = drive.link.state !== "online" || resume.isPending || undo.isPending;
   return (
     <Flex gap="2">

@@ -10,7 +10,7 @@ import { notices } from "../parts/notices";
 import { BatchReport } from "./BatchReport";
 import { DraftTable, UnstoredTable } from "./TrayTables";
 
-const REFRESH = ["project", "tray", "values", "facts", "verify", "logbook"];
+const REFRESH = ["drive", "tray", "values", "facts", "verify", "logbook"];
 
 /** The tray: what is drafted, what is live and not stored, and what became of the last write. */
 export function TrayDialog({ drive, open, onClose }: { drive: Drive; open: boolean; onClose: () => void }) {
@@ -54,8 +54,8 @@ function Contents({ drive }: { drive: Drive }) {
 function Drafted({ drive, tray }: { drive: Drive; tray: Tray }) {
   const online = drive.link.state === "online";
   const keys = tray.drafted.map(({ key }) => key);
-  const write = useConfirmed((hazards) => api.post<Batch>(`/drives/${drive.id}/batches`, { keys, hazards }), { refresh: REFRESH });
-  const drop = useAction((key: string) => api.delete(`/drives/${drive.id}/tray/lines/${key}`), { refresh: REFRESH });
+  const write = useConfirmed((hazards) => api.post<Batch>(`/drives/${drive.id}/batches`, { keys, hazards }), { drive, refresh: REFRESH });
+  const drop = useAction((key: string) => api.delete(`/drives/${drive.id}/tray/lines/${key}`), { drive, refresh: REFRESH });
   if (tray.drafted.length === 0) return <Text color="muted">Nothing is drafted.</Text>;
   return (
     <>
@@ -74,8 +74,8 @@ function Drafted({ drive, tray }: { drive: Drive; tray: Tray }) {
 
 function Unstored({ drive, tray }: { drive: Drive; tray: Tray }) {
   const online = drive.link.state === "online";
-  const store = useAction(() => api.post(`/drives/${drive.id}/store`), { refresh: REFRESH, done: () => notices.word("Stored, and read back.") });
-  const restart = useAction(() => api.post(`/drives/${drive.id}/restart`), { refresh: REFRESH });
+  const store = useAction(() => api.post(`/drives/${drive.id}/store`), { drive, refresh: REFRESH, done: () => notices.word("Stored, and read back.") });
+  const restart = useAction(() => api.post(`/drives/${drive.id}/restart`), { drive, refresh: REFRESH });
   return (
     <>
       {tray.unstored.length > 0 && (

@@ -11,7 +11,7 @@ export function FaultBanner({ drive }: { drive: Drive }) {
   const code = useLive(drive, "control.error_code");
   const present = code !== undefined && !code.stale && (code.value ?? 0) !== 0;
   const { data } = useFaults(drive.id, present);
-  const reset = useAction(() => api.post(`/drives/${drive.id}/faults/reset`), { refresh: ["faults", "verify", "logbook"] });
+  const reset = useAction(() => api.post(`/drives/${drive.id}/faults/reset`), { drive, refresh: ["faults", "verify", "logbook"] });
   const fault = data?.present;
   if (!present || !fault) return null;
   return (

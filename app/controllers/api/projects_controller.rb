@@ -26,7 +26,7 @@ module Api
 
     private
 
-    def project = @project ||= Project.includes(drives: %i[facts drafts]).find(params[:id])
+    def project = @project ||= Project.find(params[:id])
 
     def attributes
       { name: params.key?(:name) ? text(:name) : nil, note: params[:note] && scalar(:note, params[:note]) }.compact

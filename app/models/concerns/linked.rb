@@ -4,7 +4,22 @@
 module Linked
   extend ActiveSupport::Concern
 
-  included { before_destroy { Link::Registry.close(self) } }
+  included do
+    has_one :reading, autosave: true, dependent: :delete
+    before_destroy { Link::Registry.close(self) }
+  end
+
+  # What was last read of it. @return [Hash{String => Object}] raw by key
+  def live = reading&.live || {}
+  def stored = reading&.stored || {}
+
+  def live=(values)
+    (reading || build_reading).live = values
+  end
+
+  def stored=(values)
+    (reading || build_reading).stored = values
+  end
 
   # @raise [Undertaking::Busy, Link::Registry::Taken]
   def connect

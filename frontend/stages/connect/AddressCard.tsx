@@ -47,8 +47,8 @@ export function AddressCard({ drive }: { drive: Drive }) {
 }
 
 function LinkButton({ drive, disabled }: { drive: Drive; disabled: boolean }) {
-  const connect = useAction(() => api.post<Drive>(`/drives/${drive.id}/link`));
-  const disconnect = useAction(() => api.delete<Drive>(`/drives/${drive.id}/link`));
+  const connect = useAction(() => api.post<Drive>(`/drives/${drive.id}/link`), { drive });
+  const disconnect = useAction(() => api.delete<Drive>(`/drives/${drive.id}/link`), { drive });
   if (drive.link_wanted) {
     return (
       <Action disabled={disconnect.isPending} onClick={() => disconnect.mutate(undefined)}>

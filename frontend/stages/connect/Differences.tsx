@@ -8,14 +8,15 @@ import { HazardQuestion } from "../../parts/HazardQuestion";
 import { notices } from "../../parts/notices";
 import { Table } from "../../parts/Table";
 
-const REFRESH = ["project", "values", "tray", "facts", "verify", "logbook"];
+const REFRESH = ["drive", "values", "tray", "facts", "verify", "logbook"];
 const WHY: Record<Difference["why"], string> = { draft: "drafted", elsewhere: "changed by somebody else", restart: "fell back at a restart", replacement: "another drive" };
 
 /** Where project and drive differ, found on connecting: settled line by line or all at once, never silently. */
 export function Differences({ drive }: { drive: Drive }) {
   const { differences } = drive;
-  const settle = useAction(({ side, keys }: { side: "drive" | "draft"; keys?: string[] }) => api.post<Drive>(`/drives/${drive.id}/differences/settle`, { side, ...(keys ? { keys } : {}) }), { refresh: REFRESH });
+  const settle = useAction(({ side, keys }: { side: "drive" | "draft"; keys?: string[] }) => api.post<Drive>(`/drives/${drive.id}/differences/settle`, { side, ...(keys ? { keys } : {}) }), { drive, refresh: REFRESH });
   const again = useConfirmed((hazards) => api.post<Batch>(`/drives/${drive.id}/differences/write_again`, { hazards }), {
+    drive,
     refresh: REFRESH,
     done: ({ state, confirmed, lines }) => (state === "done" ? notices.word(`${confirmed} values written again and read back.`) : notices.problem(`${confirmed} of ${lines.length} values were written again. The tray tells about the rest.`)),
   });

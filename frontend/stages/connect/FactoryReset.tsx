@@ -19,7 +19,8 @@ export function FactoryReset({ drive }: { drive: Drive }) {
   const [asked, setAsked] = useState(false);
   const chosen = restores.find((restore) => restore.key === key) ?? restores[0];
   const restore = useConfirmed((hazards) => api.post<Drive>(`/drives/${drive.id}/restores`, { key: chosen?.key, hazards }), {
-    refresh: ["project", "values", "tray", "logbook"],
+    drive,
+    refresh: ["drive", "values", "tray", "logbook"],
     done: () => notices.word("Restored, restarted and read again."),
   });
   if (!chosen) return null;

@@ -11,13 +11,13 @@ import { FileDrop } from "../../parts/FileDrop";
 import { base64 } from "../../parts/readFile";
 
 const STEP: Record<string, string> = { "": "Beginning", loader: "Entering the loader", clear: "Clearing the program memory", transfer: "Writing", check: "The drive checks what it has", return: "Waiting for the drive" };
-const REFRESH = ["firmware", "project", "values"];
+const REFRESH = ["firmware", "drive", "values"];
 
 /** Version, what it lacks, and replacing it from a file. */
 export function FirmwareCard({ drive }: { drive: Drive }) {
   const { data: firmware } = useFirmware(drive.id, drive.profile !== null);
   const [file, setFile] = useState<File | null>(null);
-  const write = useAction(async (image: File) => api.post<Firmware>(`/drives/${drive.id}/firmware`, { name: image.name, content: await base64(image) }), { refresh: REFRESH });
+  const write = useAction(async (image: File) => api.post<Firmware>(`/drives/${drive.id}/firmware`, { name: image.name, content: await base64(image) }), { drive, refresh: REFRESH });
   if (!firmware) return null;
   const { update } = firmware;
   const running = update?.state === "running";
@@ -39,7 +39,7 @@ export function FirmwareCard({ drive }: { drive: Drive }) {
 }
 
 function Report({ drive, update }: { drive: Drive; update: FirmwareUpdate }) {
-  const repeat = useAction(() => api.post(`/drives/${drive.id}/firmware/repeat`), { refresh: REFRESH });
+  const repeat = useAction(() => api.post(`/drives/${drive.id}/firmware/repeat`), { drive, refresh: REFRESH });
   if (update.state === "running") {
     return (
       <Box mt="1" data-update={update.state}>

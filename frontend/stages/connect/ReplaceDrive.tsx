@@ -19,7 +19,8 @@ export function ReplaceDrive({ drive }: { drive: Drive }) {
   const [found, setFound] = useState<Replacement | null>(null);
   const look = useAction(() => api.post<Replacement>(`/drives/${drive.id}/replacement/preview`, { host, port }), { refresh: [], quiet: true, done: setFound });
   const replace = useAction(() => api.post<Drive>(`/drives/${drive.id}/replacement`, { host, port }), {
-    refresh: ["project", "values", "tray", "logbook", "firmware"],
+    drive,
+    refresh: ["drive", "values", "tray", "logbook", "firmware"],
     done: () => notices.word("Replaced. What differs is listed under Proof."),
   });
   if (!drive.identity.serial) return null;

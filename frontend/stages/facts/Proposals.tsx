@@ -10,7 +10,7 @@ const STATE = { open: "", drafted: "draft", drive: "live" } as const;
 
 /** Values for the drive that follow from the facts, each with its reason; taken into the draft singly or all at once. */
 export function Proposals({ drive, given, unkept }: { drive: Drive; given: FactStage; unkept: boolean }) {
-  const accept = useAction((keys: string[]) => api.post<FactStage>(`/drives/${drive.id}/${given.stage}/accept`, { keys }), { refresh: ["project", "facts", "tray", "verify", "values"] });
+  const accept = useAction((keys: string[]) => api.post<FactStage>(`/drives/${drive.id}/${given.stage}/accept`, { keys }), { drive, refresh: ["drive", "facts", "tray", "verify", "values"] });
   const open = given.proposals.filter(({ state }) => state === "open");
   return (
     <Card

@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { api, ApiError } from "../../api/client";
+import { invalidate } from "../../api/invalidate";
 import { useFactStage } from "../../api/queries";
 import type { FactStage } from "../../api/types";
 
@@ -41,7 +42,7 @@ export function useFacts(driveId: number, stage: string) {
     try {
       const answer = await api.put<FactStage>(`/drives/${driveId}/${stage}`, { facts });
       queries.setQueryData(["facts", driveId, stage], answer);
-      void queries.invalidateQueries({ queryKey: ["project"] });
+      invalidate(queries, ["drive"], driveId);
       for (const key of Object.keys(facts)) forget(key);
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;

@@ -35,7 +35,8 @@ export function HandTurn({ drive, count }: { drive: Drive; count: number | undef
   const [begun, setBegun] = useState<{ since: number; count: number }>();
   const begin = useAction<void, { since: number }>(() => api.post<{ since: number }>(`/drives/${drive.id}/hand_turn`, {}), { done: ({ since }) => setBegun({ since, count: count ?? 0 }) });
   const end = useAction((since: number) => api.put<Proof>(`/drives/${drive.id}/hand_turn`, { since, turns: Number(turns) }), {
-    refresh: ["proofs", "project", "logbook"],
+    drive,
+    refresh: ["proofs", "drive", "logbook"],
     done: () => setBegun(undefined),
   });
   const { data: proofs } = useProofs(drive.id);

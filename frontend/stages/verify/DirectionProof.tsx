@@ -12,7 +12,8 @@ import { Table } from "../../parts/Table";
 /** "Turns in the right direction": what you saw at the machine, beside what was measured while it turned. */
 export function DirectionProof({ drive, verify }: { drive: Drive; verify: Verify }) {
   const conclude = useAction((seen: string) => api.post<Proof>(`/drives/${drive.id}/proofs`, { kind: "direction", seen }), {
-    refresh: ["verify", "project", "logbook"],
+    drive,
+    refresh: ["verify", "drive", "logbook"],
   });
   const proofs = verify.proofs.filter(({ kind }) => kind === "direction");
   const last = proofs[0];

@@ -11,7 +11,7 @@ import { Segment } from "../../parts/Segment";
 /** The envelope of all motion. Lowering acts at once; raising asks. */
 export function GaitPicker({ drive, verify }: { drive: Drive; verify: Verify }) {
   const [raising, setRaising] = useState<Gait | null>(null);
-  const change = useAction((gait: Gait) => api.put<Verify>(`/drives/${drive.id}/gait`, { gait: gait.name, confirm: true }), { refresh: ["project", "verify", "logbook"] });
+  const change = useAction((gait: Gait) => api.put<Verify>(`/drives/${drive.id}/gait`, { gait: gait.name, confirm: true }), { drive, refresh: ["drive", "verify", "logbook"] });
   const present = verify.gaits.find(({ name }) => name === verify.gait);
   const choose = (gait: Gait) => {
     if (gait.name === verify.gait) return;

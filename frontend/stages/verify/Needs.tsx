@@ -7,7 +7,7 @@ import { heart } from "../../live/heart";
 import { Action } from "../../parts/Action";
 import { ConfirmDialog } from "../../parts/ConfirmDialog";
 
-const REFRESH = ["project", "verify", "logbook"];
+const REFRESH = ["drive", "verify", "logbook"];
 
 /** What is needed before the motor may be enabled, each with its present state, and the reins. */
 export function Needs({ drive, verify }: { drive: Drive; verify: Verify }) {
@@ -41,9 +41,9 @@ function Reins({ drive }: { drive: Drive }) {
       heart.start();
       return api.post<Drive>(`/drives/${drive.id}/reins`, { take_over: takeOver });
     },
-    { refresh: REFRESH },
+    { drive, refresh: REFRESH },
   );
-  const release = useAction(() => api.delete<Drive>(`/drives/${drive.id}/reins`), { refresh: REFRESH });
+  const release = useAction(() => api.delete<Drive>(`/drives/${drive.id}/reins`), { drive, refresh: REFRESH });
   const online = drive.link.state === "online";
   if (mine) {
     return (

@@ -3,7 +3,7 @@ import { api } from "../../api/client";
 import type { Drive, HeldSpeed, Verify } from "../../api/types";
 import { useAction } from "../../api/useAction";
 
-const REFRESH = ["verify", "project", "logbook"];
+const REFRESH = ["verify", "drive", "logbook"];
 
 /** Commands to the motor, and what the gait made of the last speed. */
 export function useSpeed(drive: Drive) {
@@ -13,8 +13,8 @@ export function useSpeed(drive: Drive) {
     refresh: [],
     done: setHeld,
   });
-  const enable = useAction((yes: { align: boolean; pulse: boolean }) => api.post<Verify>(`${path}/enable`, yes), { refresh: REFRESH });
-  const halt = useAction(() => api.post<Verify>(`${path}/halt`), { refresh: REFRESH, done: () => setHeld(undefined) });
-  const disable = useAction(() => api.post<Verify>(`${path}/disable`), { refresh: REFRESH, done: () => setHeld(undefined) });
+  const enable = useAction((yes: { align: boolean; pulse: boolean }) => api.post<Verify>(`${path}/enable`, yes), { drive, refresh: REFRESH });
+  const halt = useAction(() => api.post<Verify>(`${path}/halt`), { drive, refresh: REFRESH, done: () => setHeld(undefined) });
+  const disable = useAction(() => api.post<Verify>(`${path}/disable`), { drive, refresh: REFRESH, done: () => setHeld(undefined) });
   return { held, setPoint, enable, halt, disable };
 }

@@ -21,7 +21,8 @@ export function CompareView({ drive }: { drive: Drive }) {
   const { data: comparison, error } = useComparison(drive.id, left, right, all);
   const ticks = useChosen();
   const take = useAction((keys: string[]) => api.post<{ drafted: number }>(`/drives/${drive.id}/comparison/take`, { left, right, keys }), {
-    refresh: ["values", "project", "tray"],
+    drive,
+    refresh: ["values", "comparison", "drive", "tray"],
     done: ({ drafted }) => {
       ticks.clear();
       notices.word(`${drafted} drafted.`);

@@ -19,6 +19,7 @@ export function ImportColumn({ drive }: { drive: Drive }) {
   const [shown, setShown] = useState<number | null>(null);
   const { data: review } = useImport(drive.id, shown);
   const hand = useAction(async (file: File) => api.post<Import>(`/drives/${drive.id}/imports`, { name: file.name, content: await base64(file) }), {
+    drive,
     refresh: ["imports"],
     done: ({ id }) => setShown(id),
   });

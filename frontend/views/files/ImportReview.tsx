@@ -16,7 +16,8 @@ export function ImportReview({ drive, review }: { drive: Drive; review: Import }
   const ticks = useChosen();
   const [status, setStatus] = useState<string>("all");
   const take = useAction((keys: string[] | undefined) => api.post<{ drafted: number }>(`/drives/${drive.id}/imports/${review.id}/take`, keys ? { keys } : {}), {
-    refresh: ["values", "project", "tray", "logbook"],
+    drive,
+    refresh: ["values", "drive", "tray", "logbook"],
     done: ({ drafted }) => {
       ticks.clear();
       notices.word(`${drafted} drafted from ${review.name}.`);

@@ -28,6 +28,7 @@ function TakeOne({ drive }: { drive: Drive }) {
   const [name, setName] = useState("");
   const [note, setNote] = useState("");
   const take = useAction(() => api.post<Snapshot>(`/drives/${drive.id}/snapshots`, { name, note }), {
+    drive,
     refresh: ["snapshots", "logbook", "values"],
     quiet: true,
     done: () => {
@@ -57,7 +58,8 @@ function TakeOne({ drive }: { drive: Drive }) {
 
 function Row({ drive, snapshot }: { drive: Drive; snapshot: Snapshot }) {
   const restore = useAction(() => api.post<{ drafted: number }>(`/drives/${drive.id}/snapshots/${snapshot.id}/restore`), {
-    refresh: ["snapshots", "project", "values", "tray", "logbook"],
+    drive,
+    refresh: ["snapshots", "drive", "values", "tray", "logbook"],
     done: ({ drafted }) => notices.word(drafted === 0 ? "Nothing differs." : `${drafted} values drafted from the snapshot.`),
   });
   return (

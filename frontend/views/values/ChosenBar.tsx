@@ -7,14 +7,15 @@ import { Action } from "../../parts/Action";
 import { Choice } from "../../parts/Choice";
 import { notices } from "../../parts/notices";
 
-const REFRESH = ["values", "project", "tray"];
+const REFRESH = ["values", "drive", "tray"];
 
 /** What can be done with several chosen values at once. */
 export function ChosenBar({ drive, keys, onClear }: { drive: Drive; keys: string[]; onClear: () => void }) {
   const { data: project } = useProject(String(drive.project_id));
   const others = project?.drives.filter(({ id, profile }) => id !== drive.id && profile !== null) ?? [];
-  const reset = useAction(() => api.post<{ drafted: number }>(`/drives/${drive.id}/values/reset`, { keys }), { refresh: REFRESH, done: ({ drafted }) => notices.word(`${drafted} factory values drafted.`) });
+  const reset = useAction(() => api.post<{ drafted: number }>(`/drives/${drive.id}/values/reset`, { keys }), { drive, refresh: REFRESH, done: ({ drafted }) => notices.word(`${drafted} factory values drafted.`) });
   const copy = useAction((to: string) => api.post<{ drafted: number; left: string[] }>(`/drives/${drive.id}/values/copy`, { keys, to }), {
+    drive,
     refresh: REFRESH,
     done: ({ drafted, left }) => notices.word(`${drafted} values drafted there${left.length > 0 ? `; ${left.length} it does not have or cannot hold` : ""}.`),
   });

@@ -37,7 +37,8 @@ function Editor({ drive, item, onEdit, onProblem }: Omit<Props, "editing">) {
   }, []);
 
   const keep = useAction((value: string) => api.put<Holding>(`/drives/${drive.id}/values/${entry.key}`, { value }), {
-    refresh: ["values", "project", "tray"],
+    drive,
+    refresh: ["values", "drive", "tray"],
     quiet: true,
     done: () => {
       onProblem(null);

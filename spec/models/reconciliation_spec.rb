@@ -3,7 +3,7 @@
 require "rails_helper"
 
 # What connecting makes of a drive that is not as the project remembers it.
-RSpec.describe Reading do
+RSpec.describe Reconciliation do
   around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
 
   let(:drive) { connect(create_drive(@paddock)) }
@@ -68,7 +68,7 @@ RSpec.describe Reading do
     allow(batch).to receive(:finish).and_return(batch)
     batch.run
     drive.disconnect
-    drive.update_columns(live: drive.live.merge("ramps.acceleration" => 3000))
+    drive.reading.update!(live: drive.live.merge("ramps.acceleration" => 3000))
     connect(drive)
     expect([ drive.differences, ValueChange.count ]).to eq([ [], 0 ])
   end
