@@ -13,10 +13,10 @@ class Workshop
   end
 
   class << self
-    # @param task [Symbol] of Workshop::Tasks @param arguments what JSON can tell; bytes in Base64 @return [Object]
-    # the same, names as symbols
+    # @param task [Symbol] of Workshop::Tasks @param file [String] bytes @param arguments what JSON can tell
+    # @return [Object] what JSON can tell, names as symbols
     # @raise [Failed]
-    def run(task, **arguments) = Turnstile.outside { shared.run(task, **arguments) }
+    def run(task, file, **arguments) = Turnstile.outside { shared.run(task, file, **arguments) }
 
     private
 
@@ -27,10 +27,10 @@ class Workshop
     @turn = Mutex.new
   end
 
-  def run(task, **arguments)
+  def run(task, file, **arguments)
     @turn.synchronize do
       start unless running?
-      Message.send(@input, [ task, arguments ])
+      Message.send(@input, [ task, arguments ], file)
       outcome, result = answer
       outcome == "done" ? result : raise(Failed, result)
     end
@@ -55,7 +55,7 @@ class Workshop
       stop
       raise Failed, "It takes longer than #{PATIENCE.round} s to make sense of this; nothing was taken from it."
     end
-    Message.receive(@output)
+    Message.receive(@output).first
   end
 
   def stop

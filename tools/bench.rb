@@ -202,7 +202,7 @@ class Bench
     const [done] = arguments;
     const socket = new WebSocket(location.origin.replace("http", "ws") + "/live");
     const counts = {};
-    socket.onopen = () => socket.send(JSON.stringify([1, 2, 3]));
+    socket.onopen = () => socket.send(JSON.stringify({ drives: Object.fromEntries([1, 2, 3].map((id) => [id, { layout: 1, figures: ["speed.actual", "motor.current", "bus.voltage"], every: 0, charted: [] }])) }));
     socket.onmessage = (event) => {
       const message = JSON.parse(event.data);
       if (message.live) counts[message.drive] = (counts[message.drive] ?? 0) + 1;

@@ -26,19 +26,6 @@ class BenchStop
     end
   }.freeze
 
-  def run
-    stops
-    load
-  ensure
-    Link::Registry.close_all
-    Project.destroy_all
-  end
-
-  private
-
-  def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-  def ms(time) = format("%.0f ms", time * 1000)
-
   # STOP from 3000 rpm, in this process, against one stand-in behind somebody who answers late.
   def stops
     puts format("%-8s %-12s %22s %14s %10s", "answers", "meanwhile", "exchanges before STOP", "to Controlword", "to rest")
@@ -51,7 +38,24 @@ class BenchStop
         @drive.project.destroy!
       end
     end
+  ensure
+    Link::Registry.close_all
+    Project.destroy_all
   end
+
+  # A real server with the demo rack, five pages, files of 2 MB, a search and a bulk reading, while the carriage turns.
+  def load
+    rig = Rails.root.join("paddock/rigs/saltgrass.yml").to_s
+    PaddockProcess.running(rig: rig, row: true) do |paddock|
+      @paddock = paddock
+      ServerProcess.running(paddock, by_itself: true) { |server| measure(server) }
+    end
+  end
+
+  private
+
+  def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+  def ms(time) = format("%.0f ms", time * 1000)
 
   def stop_once(delay, name, work)
     turning do
@@ -109,15 +113,6 @@ class BenchStop
     wait_until("disarmed") { !motion.holding? }
   end
 
-  # A real server with the demo rack, five pages, files of 2 MB, a search and a bulk reading, while the carriage turns.
-  def load
-    rig = Rails.root.join("paddock/rigs/saltgrass.yml").to_s
-    PaddockProcess.running(rig: rig, row: true) do |paddock|
-      @paddock = paddock
-      ServerProcess.running(paddock, by_itself: true) { |server| measure(server) }
-    end
-  end
-
   def measure(server)
     @server = server
     @script = Script.new(server, tab: TAB)
@@ -127,6 +122,7 @@ class BenchStop
     commission_over_api(ids.first)
     pages = open_pages(ids)
     before = memory
+    sleep 3 # the pages draw themselves
     rounds(ids)
     pages.each(&:quit)
     sleep 8
@@ -154,7 +150,7 @@ class BenchStop
     stops = []
     rates = []
     falls = 0
-    12.times do
+    ENV.fetch("ROUNDS", 12).to_i.times do
       heart = TabHeart.new(@server.port, TAB)
       @script.call("post", "/drives/#{ids.first}/reins", take_over: true)
       present = @server.get("/drives/#{ids.first}/faults")["present"]
@@ -166,14 +162,17 @@ class BenchStop
       workers = heavy(ids)
       began = now
       refreshes = token
+      cpu = cpu_by_name
       sleep 3
+      after = cpu_by_name
+      warn after.to_h { |n, v| [n, ((v - cpu.fetch(n, 0)) / 3.0).round] }.select { |_, v| v > 2 }.inspect if ENV["CPU"]
       rates << (token - refreshes) / (now - began)
       falls += 1 if @paddock.shaft_speed("Carriage") < 2500
       asked = now
       @script.call("post", "/stop")
       stops << now - asked
       workers.each(&:kill).each(&:join)
-      heart.stop
+      heart.stop; warn memory if ENV["CPU"]
       wait_until("disarmed") { !@server.get("/drives/#{ids.first}")["armed"] }
     end
     tell_load(stops, rates, falls)
@@ -198,10 +197,21 @@ class BenchStop
   end
 
   def tell_load(stops, rates, falls)
+    warn rates.map { |r| r.round(1) }.inspect if ENV["CPU"]
     stops.sort!
     puts format("%-46s %14s  %s", "polls of the turning drive", format("%.1f Hz", rates.min), "slowest of #{rates.size} rounds of 3 s: 2 MB files of four kinds, re-reading, a search, five pages")
     puts format("%-46s %14s  %s", "motors that stopped without need", falls.to_s, "of #{rates.size}")
     puts format("%-46s %14s  %s", "STOP, request to answer", ms(stops[stops.size / 2]), "median; longest #{ms(stops.last)}")
+  end
+
+  def cpu_by_name
+    Dir["/proc/[0-9]*/stat"].each_with_object(Hash.new(0)) do |f, h|
+      t = File.read(f) rescue next
+      n = t[/\((.*)\)/, 1]; r = t[/\) (.*)/, 1].split
+      pid = t.to_i
+      n = pid == @server.pid ? "server" : pid == Process.pid ? "bench" : n
+      h[n] += r[11].to_i + r[12].to_i
+    end
   end
 
   def memory = File.read("/proc/#{@server.pid}/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024

@@ -10,12 +10,21 @@ module Link
       def join(listener) = @mutex.synchronize { @listeners = (@listeners | [ listener ]).freeze }
       def leave(listener) = @mutex.synchronize { @listeners = (@listeners - [ listener ]).freeze }
 
-      # Live figures as one array in the order of the profile's live entries.
+      # Live figures, to each page those that it shows, in the order in which it named them. Their layout is the page's
+      # own number for that order.
       def live(drive_id, sample)
-        return if (listeners = showing(drive_id)).empty?
-        figures = sample.profile.live.map { |entry| entry.figure(sample.raw.fetch(entry.key)).then { |figure| figure if figure.to_f.finite? } }
-        text = JSON.generate(drive: drive_id, live: figures, layout: layout(sample.profile), state: Gallop::Cia402::STATES[sample.state])
-        listeners.each { |listener| listener.tell(text, passing: true) }
+        figures = Hash.new { |known, key| known[key] = figure(sample, key) }
+        showing(drive_id).each do |listener|
+          shown = listener.showing(drive_id)
+          next unless shown&.due?(sample)
+          listener.tell(JSON.generate(drive: drive_id, at: ms(sample), layout: shown.layout, live: shown.keys.map(&figures), state: Gallop::Cia402::STATES[sample.state]), passing: true)
+        end
+      end
+
+      # The last minute of some figures, as columns. @return [String, nil] nil while there is no link
+      def past(drive_id, keys)
+        samples = Registry[drive_id]&.samples.to_a
+        JSON.generate(drive: drive_id, past: { at: samples.map { |sample| ms(sample) }, keys: keys, columns: keys.map { |key| samples.map { |sample| figure(sample, key) } } }) if samples.any?
       end
 
       # Inside a transaction the word waits for its end: a page that asks at once must not be told what was before.
@@ -38,10 +47,14 @@ module Link
 
       private
 
-      def showing(drive_id) = @listeners.select { |listener| listener.shows?(drive_id) }
+      def showing(drive_id) = @listeners.select { |listener| listener.showing(drive_id) }
+      def ms(sample) = (sample.at * 1000).round(1)
 
-      # Which figures stand where: another firmware, or another drive, has others.
-      def layout(profile) = "#{profile.family} #{profile.version}"
+      # @return [Numeric, nil] nil where the drive has no such figure
+      def figure(sample, key)
+        raw = sample.raw[key] or return
+        sample.profile.fetch(key).figure(raw).then { |figure| figure if figure.to_f.finite? }
+      end
     end
   end
 end

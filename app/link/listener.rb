@@ -1,31 +1,34 @@
 # frozen_string_literal: true
 
 module Link
-  # A page that listens: it names the drives that it shows, and is told their live figures and what has changed. On a
-  # socket of its own because six drives with five pages are 660 messages a second: see docs/decisions/live-socket.md.
+  # A page that listens: it names the drives and figures that it shows, and is told these and what has changed. On a
+  # socket of its own: see docs/decisions/live-socket.md.
   class Listener < BrowserSocket
     PATH = "/live"
-    LONGEST = 2048 # bytes of a message
-    MOST = 64      # drives
+    LONGEST = 32_768 # bytes of a message
 
     def initialize(env, io)
       super(env, io, longest: LONGEST)
-      @drives = [].freeze
+      @shown = {}.freeze
     end
 
-    def shows?(drive_id) = @drives.include?(drive_id)
+    # @return [Showing, nil] nil when it does not show the drive
+    def showing(drive_id) = @shown[drive_id]
 
     private
 
-    # The drives, by number; each message replaces the one before.
+    # What it shows; each message replaces the one before.
     def hear(message)
-      drives = JSON.parse(message.to_s)
-      return unless drives.is_a?(Array) && drives.size <= MOST && drives.all?(Integer)
-      @drives = drives.freeze
+      shown = Showing.read(JSON.parse(message.to_s)) or return
+      before = @shown
+      @shown = shown.freeze
       Feed.join(self)
+      shown.each { |id, one| tell_past(id, one.charted) if (one.charted - (before[id]&.charted || [])).any? }
     rescue JSON::ParserError
       nil # no page of ours says that
     end
+
+    def tell_past(drive_id, keys) = Feed.past(drive_id, keys)&.then { |text| tell(text) }
 
     def gone = Feed.leave(self)
   end

@@ -1,9 +1,13 @@
 # frozen_string_literal: true
 
-# A settings file that was handed in: kept as it came, reviewed against the drive each time it is looked at. Nothing of it goes
-# anywhere but into the draft.
+# A settings file that was handed in: kept as it came, reviewed against the drive each time it is looked at, until a
+# score of others have come. Nothing of it goes anywhere but into the draft.
 class Import < ApplicationRecord
+  KEPT = 20 # of each drive
+
   belongs_to :drive
+
+  after_create { drive.imports.where.not(id: drive.imports.order(id: :desc).limit(KEPT).select(:id)).delete_all }
 
   normalizes :name, with: ->(name) { File.basename(name.to_s.tr("\\", "/")).squish }
   validates :name, presence: true, length: { maximum: 120 }
@@ -12,7 +16,7 @@ class Import < ApplicationRecord
   def review
     @review ||= begin
       current = drive.drafted_values
-      plain = Workshop.run(:review, family: drive.profile.family, version: drive.profile.version, name: name, content: [ content ].pack("m0"), current: current)
+      plain = Workshop.run(:review, content, family: drive.profile.family, version: drive.profile.version, name: name, current: current)
       Gallop::Files::Review.from_plain(drive.profile, plain, current: current)
     end
   end

@@ -23,7 +23,7 @@ class OwnMotor < ApplicationRecord
 
   # @param content [String] of a table @return [Array<Listed>] @raise [Gallop::Motors::Library::Faulty]
   def self.read(content)
-    read = Workshop.run(:motors, content: [ content ].pack("m0"))
+    read = Workshop.run(:motors, content)
     raise Gallop::Motors::Library::Faulty, read[:faulty] if read[:faulty]
     read[:motors].map { |motor| Gallop::Motors::Library::Listed.new(**motor, facts: motor[:facts].transform_keys(&:to_s)) }
   end

@@ -1,9 +1,18 @@
-export interface LiveMessage {
+import { onWish, type Past, telemetryOf } from "./telemetry";
+
+interface LiveMessage {
   drive: number;
-  live: number[];
+  /** ms of the server's clock */
+  at: number;
+  live: (number | null)[];
   state: string;
   /** which figures stand where */
-  layout: string;
+  layout: number;
+}
+
+interface PastMessage {
+  drive: number;
+  past: Past;
 }
 
 export interface ChangedMessage {
@@ -11,11 +20,10 @@ export interface ChangedMessage {
   changed: string[];
 }
 
-type Message = LiveMessage | ChangedMessage | { announced: "discovery" | "projects" };
+type Message = LiveMessage | PastMessage | ChangedMessage | { announced: "discovery" | "projects" };
 
 interface Listener {
   drives: readonly number[];
-  live?: (message: LiveMessage) => void;
   changed?: (message: ChangedMessage) => void;
   announced?: (what: "discovery" | "projects") => void;
   /** the socket is there, or there again: what was said meanwhile is not known */
@@ -25,21 +33,26 @@ interface Listener {
 /** ms until a lost socket is tried again */
 const AGAIN = 500;
 
-/** The one socket over which the server says what happens. It comes back by itself, and names anew what this page shows. */
+/** The one socket over which the server says what happens. It comes back by itself, and says anew what this page shows. */
 class Feed {
   readonly #listeners = new Set<Listener>();
   #socket: WebSocket | undefined;
+  #naming = false;
+
+  constructor() {
+    onWish(() => this.#nameSoon());
+  }
 
   /** @returns how to leave again */
   listen(listener: Listener) {
     this.#listeners.add(listener);
     if (this.#socket?.readyState === WebSocket.OPEN) {
-      this.#name();
+      this.#nameSoon();
       listener.connected?.();
     } else if (!this.#socket) this.#open();
     return () => {
       this.#listeners.delete(listener);
-      this.#name();
+      this.#nameSoon();
     };
   }
 
@@ -49,6 +62,7 @@ class Feed {
     const socket = new WebSocket(address);
     this.#socket = socket;
     socket.addEventListener("open", () => {
+      for (const drive of this.#drives) telemetryOf(drive).forget();
       this.#name();
       for (const listener of this.#listeners) listener.connected?.();
     });
@@ -56,18 +70,31 @@ class Feed {
     socket.addEventListener("close", () => window.setTimeout(() => this.#open(), AGAIN));
   }
 
+  get #drives() {
+    return [...new Set([...this.#listeners].flatMap(({ drives }) => drives))];
+  }
+
+  /** Once for all that changes at the same time. */
+  #nameSoon() {
+    if (this.#naming) return;
+    this.#naming = true;
+    queueMicrotask(() => {
+      this.#naming = false;
+      this.#name();
+    });
+  }
+
   #name() {
     if (this.#socket?.readyState !== WebSocket.OPEN) return;
-    this.#socket.send(JSON.stringify([...new Set([...this.#listeners].flatMap(({ drives }) => drives))]));
+    this.#socket.send(JSON.stringify({ drives: Object.fromEntries(this.#drives.map((drive) => [drive, telemetryOf(drive).wanted])) }));
   }
 
   #hear(message: Message) {
+    if ("live" in message) return telemetryOf(message.drive).push(message.layout, message.at, message.live, message.state);
+    if ("past" in message) return telemetryOf(message.drive).fill(message.past);
     for (const listener of this.#listeners) {
       if ("announced" in message) listener.announced?.(message.announced);
-      else if (listener.drives.includes(message.drive)) {
-        if ("live" in message) listener.live?.(message);
-        else listener.changed?.(message);
-      }
+      else if (listener.drives.includes(message.drive)) listener.changed?.(message);
     }
   }
 }

@@ -2,7 +2,6 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { invalidate } from "../api/invalidate";
 import { feed } from "./feed";
-import { telemetryOf } from "./telemetry";
 
 /** Which queries rest on what the server says has changed. */
 const AFFECTED: Record<string, string[]> = {
@@ -25,7 +24,7 @@ const GATHER = 80;
 /** ms from one such question to the next, where one thing after the other changes. */
 const PACE = 400;
 
-/** Listens to the drives of a project: live figures go into the telemetry, word of changes makes queries read again. */
+/** Listens to the drives of a project: word of changes makes queries read again. */
 export function useDriveFeed(driveIds: number[]) {
   const queries = useQueryClient();
   const ids = driveIds.join(",");
@@ -47,7 +46,6 @@ export function useDriveFeed(driveIds: number[]) {
     };
     const leave = feed.listen({
       drives: ids.split(",").filter(Boolean).map(Number),
-      live: ({ drive, live, state, layout }) => telemetryOf(drive).push(live, state, layout),
       changed: ({ drive, changed }) => refresh(drive, changed),
       announced: (what) => what === "projects" && invalidate(queries, ["project", "projects"]),
       connected: () => invalidate(queries, MISSED),

@@ -1,6 +1,6 @@
-import { useCallback, useSyncExternalStore } from "react";
+import { useCallback, useEffect, useSyncExternalStore } from "react";
 import type { Drive, LiveEntry } from "../api/types";
-import { telemetryOf } from "./telemetry";
+import { type Pace, telemetryOf } from "./telemetry";
 
 export interface LiveFigure {
   entry: LiveEntry;
@@ -10,16 +10,19 @@ export interface LiveFigure {
 }
 
 /** One live figure of a drive; renders anew only when it changes. Undefined where the drive has no such entry. */
-export function useLive(drive: Drive | undefined, key: string): LiveFigure | undefined {
+export function useLive(drive: Drive | undefined, key: string, pace: Pace = "each"): LiveFigure | undefined {
   const telemetry = telemetryOf(drive?.id ?? 0);
-  const index = drive?.live_entries.findIndex((entry) => entry.key === key) ?? -1;
-  const read = useCallback(() => telemetry.last?.figures[index], [telemetry, index]);
-  const value = useSyncExternalStore(telemetry.subscribe, read);
+  const entry = drive?.live_entries.find((candidate) => candidate.key === key);
+  const known = entry !== undefined;
+  useEffect(() => (known ? telemetry.want(key, pace) : undefined), [telemetry, key, pace, known]);
+  const value = useSyncExternalStore(
+    telemetry.subscribe,
+    useCallback(() => telemetry.value(key), [telemetry, key]),
+  );
   const stale = useSyncExternalStore(
     telemetry.subscribe,
     useCallback(() => telemetry.stale, [telemetry]),
   );
-  const entry = drive?.live_entries[index];
   return entry ? { entry, value, stale: stale || drive?.link.state !== "online" } : undefined;
 }
 
@@ -28,7 +31,7 @@ export function useDriveState(drive: Drive | undefined): { state: string | undef
   const telemetry = telemetryOf(drive?.id ?? 0);
   const state = useSyncExternalStore(
     telemetry.subscribe,
-    useCallback(() => telemetry.last?.state, [telemetry]),
+    useCallback(() => telemetry.state, [telemetry]),
   );
   const stale = useSyncExternalStore(
     telemetry.subscribe,

@@ -27,8 +27,8 @@ const Chip = chakra(Link, {
 export function DriveChip({ drive, selected }: { drive: Drive; selected: boolean }) {
   const stage = useParams().stage ?? "connect";
   const { state, stale } = useDriveState(drive);
-  const speed = useLive(drive, "speed.actual");
-  const error = useLive(drive, "control.error_code");
+  const speed = useLive(drive, "speed.actual", "glance");
+  const error = useLive(drive, "control.error_code", "glance");
   const faulted = !stale && (error?.value ?? 0) !== 0;
   const running = state === "Operation enabled" || state === "Quick stop active";
   const lamp: LampKind = stale ? "idle" : faulted ? "fault" : running ? "run" : "ready";

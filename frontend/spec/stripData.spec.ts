@@ -21,11 +21,13 @@ describe("the strip chart's data", () => {
 
   it("holds demand, speed and current of the last seconds, whatever the order of the live figures", () => {
     const telemetry = telemetryOf(drive.id);
-    telemetry.push([0.1, 10, 11], "x");
+    for (const key of ["motor.current", "speed.actual", "speed.demand"]) telemetry.want(key, "charted");
+    const { layout } = telemetry.wanted;
+    telemetry.push(layout, 1000, [0.1, 10, 11], "x");
     vi.advanceTimersByTime(8000);
-    telemetry.push([0.2, 20, 22], "x");
+    telemetry.push(layout, 9000, [0.2, 20, 22], "x");
     vi.advanceTimersByTime(1000);
-    telemetry.push([0.3, 30, 33], "x");
+    telemetry.push(layout, 10_000, [0.3, 30, 33], "x");
     expect(stripData(drive, 5)).toEqual([
       [-1, 0],
       [22, 33],

@@ -6,7 +6,7 @@ RSpec.describe Workshop do
   let(:profile) { Gallop::Objects::Profile.load("haflinger") }
 
   def review(name, content, workshop = described_class)
-    workshop.run(:review, family: "haflinger", version: profile.version, name: name, content: [ content ].pack("m0"), current: profile.factory)
+    workshop.run(:review, content, family: "haflinger", version: profile.version, name: name, current: profile.factory)
   end
 
   it "reads as this process would, line by line" do

@@ -7,7 +7,7 @@ module Api
 
     before_action :family!
 
-    def index = respond(ImportSummarySerializer, drive.imports.select(:id, :drive_id, :name, :author, :created_at).order(id: :desc).limit(20))
+    def index = respond(ImportSummarySerializer, drive.imports.select(:id, :drive_id, :name, :author, :created_at).order(id: :desc))
     def show = respond(ImportSerializer, import)
 
     def create

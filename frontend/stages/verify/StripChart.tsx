@@ -5,6 +5,7 @@ import type { Drive } from "../../api/types";
 import { onModeChange } from "../../app/colorMode";
 import { Action } from "../../parts/Action";
 import { figure } from "../../parts/format";
+import { telemetryOf } from "../../live/telemetry";
 import { save } from "../../parts/save";
 import { SERIES, stripCsv, stripData } from "./stripData";
 
@@ -28,6 +29,12 @@ export function StripChart({ drive }: { drive: Drive }) {
   const keepPlot = useCallback((chart: uPlot | null) => {
     plot.current = chart;
   }, []);
+
+  useEffect(() => {
+    const telemetry = telemetryOf(drive.id);
+    const leave = SERIES.map((key) => telemetry.want(key, "charted"));
+    return () => leave.forEach((one) => one());
+  }, [drive.id]);
 
   const toggle = (n: number) => setHidden((now) => (now.includes(n) ? now.filter((each) => each !== n) : [...now, n]));
   const csv = () => save(`${drive.name} live.csv`, "text/csv", stripCsv(drive, stripData(drive, seconds)));

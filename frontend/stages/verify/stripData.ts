@@ -6,12 +6,8 @@ export const SERIES = ["speed.demand", "speed.actual", "motor.current"] as const
 
 /** The last seconds of demand, speed and current; time in seconds before now, zero at the right. */
 export function stripData(drive: Drive, seconds: number): AlignedData {
-  const { samples } = telemetryOf(drive.id);
-  const now = performance.now();
-  const from = samples.findIndex(({ at }) => now - at <= seconds * 1000);
-  const shown = from < 0 ? [] : samples.slice(from);
-  const places = SERIES.map((key) => drive.live_entries.findIndex((entry) => entry.key === key));
-  return [shown.map(({ at }) => (at - now) / 1000), ...places.map((place) => shown.map(({ figures }) => figures[place] ?? null))] as AlignedData;
+  const { at, columns } = telemetryOf(drive.id).recent(seconds * 1000, SERIES);
+  return [at.map((ms) => ms / 1000), ...columns] as AlignedData;
 }
 
 /** The same as comma-separated values with a head line. */

@@ -6,7 +6,7 @@ import type { Item } from "./item";
 /** A live value in words: names of the bits that are on, the name of a choice, or the figure; fresh from the poll where it is polled. */
 export function LiveText({ drive, item }: { drive: Drive; item: Item }) {
   const { entry, holding } = item;
-  const live = useLive(drive, entry.key);
+  const live = useLive(drive, entry.key, "glance");
   const stale = drive.link.state !== "online" || (live?.stale ?? false);
   const text = live?.value === undefined ? (holding.on ? named(holding.on) : holding.live) : fresh(live.value);
   return (
