@@ -1,11 +1,11 @@
 # frozen_string_literal: true
 
-# How many requests may compute at a time. Ruby's threads take turns at one interpreter, first come first served: with
-# two dozen requests in the queue a link waits two dozen turns until it may read its drive's answer, whatever its
-# priority. Computing gets no slower by waiting here, as there is one interpreter anyway. Who waits for something else
-# meanwhile steps outside.
+# One request computes at a time. Ruby's threads take turns at one interpreter, first come first served: with two dozen
+# requests in the queue a link waits two dozen turns until it may read its drive's answer, whatever its priority.
+# Computing gets no slower by waiting here, as there is one interpreter anyway. Who waits for something else meanwhile
+# steps outside.
 module Turnstile
-  AT_ONCE = 2
+  AT_ONCE = 1
 
   @permits = Concurrent::Semaphore.new(AT_ONCE)
 

@@ -18,6 +18,9 @@ class Workshop
     # @raise [Failed]
     def run(task, file, **arguments) = Turnstile.outside { shared.run(task, file, **arguments) }
 
+    # Starts the process, for somebody who will soon have something to read.
+    def prepare = shared.prepare
+
     private
 
     def shared = @shared ||= new
@@ -37,6 +40,15 @@ class Workshop
   rescue EOFError, SystemCallError, IOError => e
     stop
     raise Failed, "Reading it ended early (#{e.message})."
+  end
+
+  def prepare
+    return unless @turn.try_lock
+    begin
+      start unless running?
+    ensure
+      @turn.unlock
+    end
   end
 
   private

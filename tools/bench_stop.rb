@@ -3,7 +3,7 @@
 require "ferrum"
 require_relative "../spec/support/waiting"
 require "rspec/core"
-%w[paddock_process server_process drive_factory script tab_heart polite_enemy api_calls].each { |name| require_relative "../spec/support/#{name}" }
+%w[paddock_process server_process drive_factory script tab_heart polite_enemy api_calls machine_stalls].each { |name| require_relative "../spec/support/#{name}" }
 
 # bin/bench stop: how long STOP takes while a link is busy and its drive is slow, and what a loaded server does to a
 # motor that turns.
@@ -14,6 +14,7 @@ class BenchStop
 
   FACTS = YAML.safe_load_file(Rails.root.join("spec/fixtures/saltgrass_facts.yml")).fetch("Carriage").freeze
   DELAYS = [ 0.0, 0.02, 0.05, 0.1 ].freeze # s until the drive answers
+  ROUNDS = 20
   TAB = ApiCalls::TAB
   KEYS = %w[cells.cell moves.position moves.speed moves.dwell].flat_map { |name| (1..8).map { |n| "#{name}_#{n}" } }.freeze
   WORK = {
@@ -122,7 +123,8 @@ class BenchStop
     commission_over_api(ids.first)
     pages = open_pages(ids)
     before = memory
-    sleep 3 # the pages draw themselves
+    @server.get("/drives/#{ids.last}/imports") # as the page does on which files are handed in
+    sleep 3                                    # the pages draw themselves
     rounds(ids)
     pages.each(&:quit)
     sleep 8
@@ -146,36 +148,37 @@ class BenchStop
     [ browser ]
   end
 
+  # What one round saw. @!attribute stall [String, nil] what kept the machine itself from running
+  Round = Struct.new(:rate, :fell, :stop, :stall)
+
   def rounds(ids)
-    stops = []
-    rates = []
-    falls = 0
-    ENV.fetch("ROUNDS", 12).to_i.times do
-      heart = TabHeart.new(@server.port, TAB)
-      @script.call("post", "/drives/#{ids.first}/reins", take_over: true)
-      present = @server.get("/drives/#{ids.first}/faults")["present"]
-      puts "         (fault #{present['hex'] || present['code']}: #{present['name']})" if present
-      @script.attempt("post", "/drives/#{ids.first}/faults/reset")
-      @script.call("post", "/drives/#{ids.first}/motion/enable")
-      @script.call("put", "/drives/#{ids.first}/gait", gait: "gallop", confirm: true)
-      @script.call("post", "/drives/#{ids.first}/motion/set_point", speed: 3000)
-      workers = heavy(ids)
-      began = now
-      refreshes = token
-      cpu = cpu_by_name
-      sleep 3
-      after = cpu_by_name
-      warn after.to_h { |n, v| [n, ((v - cpu.fetch(n, 0)) / 3.0).round] }.select { |_, v| v > 2 }.inspect if ENV["CPU"]
-      rates << (token - refreshes) / (now - began)
-      falls += 1 if @paddock.shaft_speed("Carriage") < 2500
-      asked = now
-      @script.call("post", "/stop")
-      stops << now - asked
-      workers.each(&:kill).each(&:join)
-      heart.stop; warn memory if ENV["CPU"]
-      wait_until("disarmed") { !@server.get("/drives/#{ids.first}")["armed"] }
-    end
-    tell_load(stops, rates, falls)
+    MachineStalls.watch
+    tell_load(Array.new(ROUNDS) { TabHeart.new(@server.port, TAB).then { |heart| round(ids).tap { heart.stop } } })
+  end
+
+  def round(ids)
+    wait_until("disarmed") { !@server.get("/drives/#{ids.first}")["armed"] }
+    set_off(ids.first)
+    mark = MachineStalls.mark
+    workers = heavy(ids)
+    began = now
+    refreshes = token
+    sleep 3
+    rate = (token - refreshes) / (now - began)
+    fell = @paddock.shaft_speed("Carriage") < 2500
+    asked = now
+    @script.call("post", "/stop")
+    Round.new(rate, fell, now - asked, MachineStalls.since(mark))
+  ensure
+    workers&.each(&:kill)&.each(&:join)
+  end
+
+  def set_off(id)
+    @script.call("post", "/drives/#{id}/reins", take_over: true)
+    @script.attempt("post", "/drives/#{id}/faults/reset")
+    @script.call("post", "/drives/#{id}/motion/enable")
+    @script.call("put", "/drives/#{id}/gait", gait: "gallop", confirm: true)
+    @script.call("post", "/drives/#{id}/motion/set_point", speed: 3000)
   end
 
   def token
@@ -196,22 +199,15 @@ class BenchStop
     work.map { |one| Thread.new(&one) }
   end
 
-  def tell_load(stops, rates, falls)
-    warn rates.map { |r| r.round(1) }.inspect if ENV["CPU"]
-    stops.sort!
-    puts format("%-46s %14s  %s", "polls of the turning drive", format("%.1f Hz", rates.min), "slowest of #{rates.size} rounds of 3 s: 2 MB files of four kinds, re-reading, a search, five pages")
-    puts format("%-46s %14s  %s", "motors that stopped without need", falls.to_s, "of #{rates.size}")
-    puts format("%-46s %14s  %s", "STOP, request to answer", ms(stops[stops.size / 2]), "median; longest #{ms(stops.last)}")
-  end
-
-  def cpu_by_name
-    Dir["/proc/[0-9]*/stat"].each_with_object(Hash.new(0)) do |f, h|
-      t = File.read(f) rescue next
-      n = t[/\((.*)\)/, 1]; r = t[/\) (.*)/, 1].split
-      pid = t.to_i
-      n = pid == @server.pid ? "server" : pid == Process.pid ? "bench" : n
-      h[n] += r[11].to_i + r[12].to_i
-    end
+  # Rounds in which the machine itself stood still say nothing of the server; they are listed.
+  def tell_load(rounds)
+    stood, ran = rounds.partition(&:stall)
+    rates = ran.map(&:rate).sort
+    stops = ran.map(&:stop).sort
+    puts format("%-46s %14s  %s", "polls of the turning drive", format("%.1f Hz", rates.first), "slowest of #{ran.size} rounds of 3 s, median #{rates[ran.size / 2].round(1)}: 2 MB files of four kinds, re-reading, a search, five pages")
+    puts format("%-46s %14s  %s", "motors that stopped without need", ran.count(&:fell).to_s, "of #{ran.size}")
+    puts format("%-46s %14s  %s", "STOP, request to answer", ms(stops[ran.size / 2]), "median; longest #{ms(stops.last)}")
+    stood.each { |round| puts format("%-46s %14s  %s", "", format("%.1f Hz", round.rate), "STOP #{ms(round.stop)}, while the machine stood still: #{round.stall}") }
   end
 
   def memory = File.read("/proc/#{@server.pid}/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024

@@ -19,9 +19,6 @@ module Api
     before_action :note_who
     before_action :permit!
 
-    # Computing must not keep the links from their drives: a thread of lower priority gives the interpreter back after 12 ms instead of 100.
-    before_action { Thread.current.priority = -3 }
-
     rescue_from(ActiveRecord::RecordNotFound) { |e| refuse(404, "There is no such #{(e.model || 'thing').underscore.humanize.downcase}.") }
     rescue_from(ActiveRecord::RecordInvalid) { |e| refuse(422, sentence(e.record), fields: e.record.errors.to_hash) }
     rescue_from(ActiveRecord::RecordNotUnique) { refuse(409, "That exists already.") }

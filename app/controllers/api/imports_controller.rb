@@ -7,7 +7,11 @@ module Api
 
     before_action :family!
 
-    def index = respond(ImportSummarySerializer, drive.imports.select(:id, :drive_id, :name, :author, :created_at).order(id: :desc))
+    def index
+      Workshop.prepare
+      respond(ImportSummarySerializer, drive.imports.select(:id, :drive_id, :name, :author, :created_at).order(id: :desc))
+    end
+
     def show = respond(ImportSerializer, import)
 
     def create
