@@ -9,7 +9,7 @@ class Workshop
   PROGRAM = File.expand_path("../bin/workshop", __dir__)
 
   # It took too long, or took the process down.
-  class Failed < StandardError
+  class Failed < Gallop::Refusal
   end
 
   class << self

@@ -2,7 +2,9 @@
 
 module Link
   # The device that answers is linked by another drive of some project already: one device, one link.
-  class Elsewhere < StandardError
+  class Elsewhere < Gallop::Refusal
+    kind :not_now
+
     # @param other [Connection]
     def initialize(identity, other)
       super("This is the device with serial number #{identity.serial} that is linked as #{other.name} (#{other.where}) already. " \

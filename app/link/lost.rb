@@ -2,6 +2,9 @@
 
 module Link
   # The drive does not answer, or answers with what cannot be understood. The connection is given up and made anew.
-  class Lost < StandardError
+  class Lost < Gallop::Refusal
+    kind :no_answer
+
+    def sentence = "The link was lost: #{message}"
   end
 end

@@ -10,7 +10,7 @@ module Link
     STEPS = { "loader" => 0.05, "clear" => 0.10, "transfer" => 0.80, "check" => 0.90, "return" => 1.0 }.freeze
 
     # The drive does not take the image. The message says why.
-    class Failed < StandardError
+    class Failed < Gallop::Refusal
     end
 
     # @param image [Gallop::Program::Image]

@@ -2,7 +2,7 @@
 
 module Link
   # The drive answered with a Modbus exception: it is there, and does not want to.
-  class Refused < StandardError
+  class Refused < Gallop::Refusal
     HELD = [ 13, 14 ].freeze # of diagnosis.refused_reason: somebody else has the drive, or nobody
 
     ENABLED = 7
@@ -15,6 +15,8 @@ module Link
       @reason = reason
       super([ Gallop::Modbus::EXCEPTIONS.fetch(code, "exception #{code}"), detail ].compact.join(": "))
     end
+
+    def sentence = "The drive refused: #{message}."
 
     # Whether it would have been done with the power stage off.
     def while_enabled? = @reason == ENABLED

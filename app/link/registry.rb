@@ -8,7 +8,9 @@ module Link
     @mutex = Mutex.new
 
     # The place is linked by another drive already.
-    class Taken < StandardError
+    class Taken < Gallop::Refusal
+      kind :not_now
+
       def initialize(other)
         super("#{other.where} is linked as #{other.name} already. One device has one link: disconnect it there, or use it there.")
       end

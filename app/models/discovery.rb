@@ -5,7 +5,9 @@ require "socket"
 # Looking for drives on the laptop's networks. One search runs at a time; what it finds is kept as sightings.
 module Discovery
   # A search is under way already.
-  class Busy < StandardError
+  class Busy < Gallop::Refusal
+    kind :not_now
+
     def initialize = super("A search is running. Wait until it has ended, or cancel it.")
   end
 

@@ -5,12 +5,14 @@ require "net/http"
 # The paddock's panel as the application sees it: an address given by GALLOP_PADDOCK_PANEL, and JSON. Without a paddock it is absent.
 module PaddockPanel
   # No paddock runs.
-  class Absent < StandardError
+  class Absent < Gallop::Refusal
+    kind :absent
+
     def initialize = super("No paddock runs beside this Gallop.")
   end
 
   # The panel did not accept a change.
-  class Refused < StandardError
+  class Refused < Gallop::Refusal
   end
 
   module_function

@@ -11,7 +11,9 @@ class WriteBatch < ApplicationRecord
   include Runnable
 
   # A batch that cannot be resumed or undone any more.
-  class Closed < StandardError
+  class Closed < Gallop::Refusal
+    kind :not_now
+
     def initialize = super("This batch is finished; there is nothing to resume or to undo.")
   end
 

@@ -2,7 +2,9 @@
 
 module Motion
   # A motion command from a tab that does not hold the reins.
-  class NotHeld < StandardError
+  class NotHeld < Gallop::Refusal
+    kind :not_yours
+
     def initialize(name, holder)
       super(holder ? "#{holder} holds the reins of #{name}." : "Take the reins of #{name} first.")
     end

@@ -2,6 +2,7 @@
 
 module Motion
   # The drive is not in the state that a command asks for.
-  class OutOfState < StandardError
+  class OutOfState < Gallop::Refusal
+    kind :not_now
   end
 end

@@ -8,7 +8,9 @@ module Motion
     LONG_AGO = -1.0e9
 
     # Another tab holds the reins.
-    class Held < StandardError
+    class Held < Gallop::Refusal
+      kind :not_now
+
       attr_reader :holder
 
       def initialize(holder)

@@ -3,7 +3,9 @@
 module Motion
   # Values that can start a motor by themselves, or let one run away, are never written by the way: each takes a yes
   # of its own.
-  class Unconfirmed < StandardError
+  class Unconfirmed < Gallop::Refusal
+    kind :not_now
+
     attr_reader :hazards
 
     # @param hazards [Hash{Gallop::Objects::Entry => Object}] raw by entry

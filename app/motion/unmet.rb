@@ -2,7 +2,9 @@
 
 module Motion
   # Something that is needed before the motor may be enabled is missing.
-  class Unmet < StandardError
+  class Unmet < Gallop::Refusal
+    kind :not_now
+
     attr_reader :needs
 
     def initialize(needs)

@@ -10,7 +10,8 @@ module Proving
     FACTS = { "motor" => %w[type pole_pairs pole_pitch], "feedback" => %w[device direction], "mechanics" => %w[mechanism gear_motor gear_output] }.freeze
 
     # The test cannot be concluded; the message says what is missing.
-    class Undecided < StandardError
+    class Undecided < Gallop::Refusal
+      kind :not_now
     end
 
     def initialize(drive)

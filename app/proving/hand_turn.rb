@@ -11,7 +11,8 @@ module Proving
     FACTS = { "motor" => %w[type pole_pairs], "feedback" => %w[device lines index encoder_turns motor_turns direction] }.freeze
 
     # The test cannot be concluded; the message says what is missing.
-    class Undecided < StandardError
+    class Undecided < Gallop::Refusal
+      kind :not_now
     end
 
     def initialize(drive)

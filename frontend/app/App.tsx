@@ -4,6 +4,7 @@ import { CacheProvider } from "@emotion/react";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { createBrowserRouter, RouterProvider } from "react-router";
 import { Shell } from "../shell/Shell";
+import { BrokenPage } from "../pages/BrokenPage";
 import { DiscoveryPage } from "../pages/DiscoveryPage";
 import { LogbookPage } from "../pages/LogbookPage";
 import { NotFoundPage } from "../pages/NotFoundPage";
@@ -28,14 +29,19 @@ const router = createBrowserRouter([
     path: "/",
     element: <Shell />,
     children: [
-      { index: true, element: <ProjectsPage /> },
-      { path: "paddock", element: <PaddockPage /> },
-      { path: "projects/:projectId", element: <ProjectPage /> },
-      { path: "projects/:projectId/paddock", element: <PaddockPage /> },
-      { path: "projects/:projectId/discovery", element: <DiscoveryPage /> },
-      { path: "projects/:projectId/logbook", element: <LogbookPage /> },
-      { path: "projects/:projectId/drives/:driveId/:stage", element: <StagePage /> },
-      { path: "*", element: <NotFoundPage /> },
+      {
+        errorElement: <BrokenPage />,
+        children: [
+          { index: true, element: <ProjectsPage /> },
+          { path: "paddock", element: <PaddockPage /> },
+          { path: "projects/:projectId", element: <ProjectPage /> },
+          { path: "projects/:projectId/paddock", element: <PaddockPage /> },
+          { path: "projects/:projectId/discovery", element: <DiscoveryPage /> },
+          { path: "projects/:projectId/logbook", element: <LogbookPage /> },
+          { path: "projects/:projectId/drives/:driveId/:stage", element: <StagePage /> },
+          { path: "*", element: <NotFoundPage /> },
+        ],
+      },
     ],
   },
 ]);

@@ -91,7 +91,7 @@ class Feed {
 
   #hear(message: Message) {
     if ("live" in message) return telemetryOf(message.drive).push(message.layout, message.at, message.live, message.state);
-    if ("past" in message) return telemetryOf(message.drive).fill(message.past);
+    if ("past" in message) return telemetryOf(message.drive).recall(message.past);
     for (const listener of this.#listeners) {
       if ("announced" in message) listener.announced?.(message.announced);
       else if (listener.drives.includes(message.drive)) listener.changed?.(message);

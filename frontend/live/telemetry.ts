@@ -120,7 +120,7 @@ export class Telemetry {
   }
 
   /** What came before anybody looked; it takes the place of all samples. */
-  fill({ at, keys, columns }: Past) {
+  recall({ at, keys, columns }: Past) {
     this.#count = 0;
     this.#columns.clear();
     at.forEach((time, n) => this.#keep(time, keys, columns.map((column) => column[n] ?? null)));

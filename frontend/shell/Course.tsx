@@ -3,6 +3,7 @@ import { NavLink } from "react-router";
 import { useSession } from "../api/queries";
 import type { Drive } from "../api/types";
 import { Horseshoe } from "../parts/Horseshoe";
+import { VIEWS } from "../stages/registry";
 
 const Stop = chakra(NavLink, {
   base: {
@@ -18,13 +19,6 @@ const Stop = chakra(NavLink, {
     "&[aria-current=page]": { bg: "surface", borderColor: "bay" },
   },
 });
-
-/** What there is of a drive beside its course. */
-const VIEWS: [path: string, title: string][] = [
-  ["values", "Values"],
-  ["compare", "Compare"],
-  ["files", "Files and snapshots"],
-];
 
 /** The stages of the selected drive. */
 export function Course({ drive }: { drive: Drive }) {
@@ -47,7 +41,7 @@ export function Course({ drive }: { drive: Drive }) {
         </Stop>
       ))}
       <Box borderTopWidth={{ md: "1px" }} borderColor="line" mt={{ md: "3" }} pt={{ md: "2" }} display={{ base: "flex", md: "block" }}>
-        {VIEWS.map(([path, title]) => (
+        {Object.entries(VIEWS).map(([path, { title }]) => (
           <Stop key={path} to={`${base}/drives/${drive.id}/${path}`}>
             <span />
             <Text as="span" whiteSpace="nowrap">

@@ -73,7 +73,7 @@ describe("Telemetry", () => {
   it("begins with what came before anybody looked, and takes no sample twice", () => {
     const { telemetry, layout } = wanting("speed");
     telemetry.push(layout, 5000, [50], "x");
-    telemetry.fill({ at: [4000, 4500, 5000], keys: ["speed"], columns: [[40, 45, 50]] });
+    telemetry.recall({ at: [4000, 4500, 5000], keys: ["speed"], columns: [[40, 45, 50]] });
     telemetry.push(layout, 5000, [50], "x");
     telemetry.push(layout, 5500, [55], "x");
     expect(telemetry.recent(60_000, ["speed"])).toEqual({ at: [-1500, -1000, -500, 0], columns: [[40, 45, 50, 55]] });

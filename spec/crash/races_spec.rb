@@ -92,7 +92,7 @@ RSpec.describe "Races for one drive", :real_time do
     give_motor_data(@servers[0], rows[0])
     movers = [ Mover.new(@servers[0], rows[0], "race-tab-a-0123456789"), Mover.new(@servers[0], rows[0], "race-tab-b-0123456789"),
                Mover.new(@servers[0], copy, "race-tab-c-0123456789"), Mover.new(@servers[1], rows[1], "race-tab-d-0123456789") ]
-    turned = 0
+    turned = killed = 0
     rounds.times do |round|
       watch do |seen|
         everybody = movers.map { |mover| Thread.new(mover, Random.new(random.rand(2**30))) { |one, chance| race(one, chance) } }
@@ -100,7 +100,7 @@ RSpec.describe "Races for one drive", :real_time do
         case random.rand(4)
         when 0 then other_master
         when 1 then system(Rails.root.join("bin/gallop").to_s, "-d", "127.0.0.1:#{@paddock.port('Carriage')}", "stop", out: File::NULL, err: File::NULL)
-        when 2 then @servers[0].kill("KILL")
+        when 2 then (killed += 1) && @servers[0].kill("KILL")
         end
         everybody.each(&:join)
         left = Process.clock_gettime(Process::CLOCK_MONOTONIC)
@@ -113,7 +113,7 @@ RSpec.describe "Races for one drive", :real_time do
       end
       restore(movers)
     end
-    puts "Races: #{turned} of #{rounds} rounds turned the motor"
+    puts "Races: #{turned} of #{rounds} rounds turned the motor, #{killed} ended the server with kill -9"
     expect(turned).to be > 0
   end
 

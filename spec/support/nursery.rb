@@ -3,9 +3,11 @@
 # Servers for specs, born quickly: Rails is loaded once, as in production, and each server is a fork of it with an
 # environment of its own. A process by itself: each line of its standard input is an environment in JSON, answered
 # with the server's process id.
+require "tmpdir"
+
 ENV["RAILS_ENV"] = "production"
 ENV["SECRET_KEY_BASE"] ||= "0" * 64
-ENV["GALLOP_LOG"] = File::NULL
+ENV["GALLOP_LOG"] = File.join(Dir.tmpdir, "gallop-nursery.log") # a logger without a device could not be given another one
 require_relative "../../config/environment"
 require "puma/cli"
 

@@ -5,7 +5,7 @@ require "net/http"
 # A real Gallop server in a process of its own: production mode, a database of its own, on a free port. It can be killed and started
 # again at the same address.
 class ServerProcess
-  attr_reader :port, :pid
+  attr_reader :port, :pid, :directory
 
   # The demo project for drives of these names, prepared once a run: by names, the file.
   PREPARED = {}
@@ -19,11 +19,12 @@ class ServerProcess
   end
 
   # @param by_itself [Boolean] whether it is started as bin/demo does; else it is born by the nursery, which is quicker
-  def initialize(paddock, by_itself: false)
+  # @param directory [String, nil] where its database and log are
+  def initialize(paddock, by_itself: false, directory: nil)
     @paddock = paddock
     @by_itself = by_itself
     @port = free_port
-    @directory = Dir.mktmpdir("gallop-server")
+    @directory = directory || Dir.mktmpdir("gallop-server")
     at_exit { kill if pid }
     FileUtils.cp(PREPARED[@paddock.ports.keys] ||= prepared, database)
     with_database { |copy| @paddock.ports.each { |name, port| copy.execute("UPDATE drives SET port = ? WHERE name = ?", [ port, name ]) } }

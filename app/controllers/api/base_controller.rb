@@ -12,6 +12,8 @@ module Api
     # @param by_action [Hash{Symbol => Symbol}]
     def self.act(**by_action) = self.acts = acts.merge(by_action).freeze
 
+    STATUSES = { unreadable: 400, not_yours: 403, absent: 404, not_now: 409, unacceptable: 422, no_answer: 504 }.freeze
+
     # What commands a drive never waits for what computes.
     COMPUTES = %i[look plan].freeze
 
@@ -24,19 +26,11 @@ module Api
     rescue_from(ActiveRecord::RecordNotUnique) { refuse(409, "That exists already.") }
     rescue_from(ActionController::ParameterMissing) { |e| refuse(400, "“#{e.param}” is missing.") }
     rescue_from(ActionController::InvalidAuthenticityToken) { refuse(422, "The page is out of date. Reload it and try again.") }
-    rescue_from(Unreadable) { |e| refuse(400, e.message) }
-    rescue_from(Gallop::Objects::Unacceptable, Gallop::Quantities::Unreadable) { |e| refuse(422, e.message) }
-    rescue_from(WriteBatch::Closed, Undertaking::Busy, Proving::Direction::Undecided, Proving::HandTurn::Undecided, Motion::OutOfState) { |e| refuse(409, e.message) }
-    rescue_from(Motion::Unconfirmed) { |e| refuse(409, e.message, hazards: HazardSerializer.new(e.hazards.to_a).to_h) }
-    rescue_from(Link::Offline, Link::Registry::Taken, Link::Elsewhere) { |e| refuse(409, e.message) }
-    rescue_from(Link::Lost) { |e| refuse(504, "The link was lost: #{e.message}") }
-    rescue_from(Workshop::Failed) { |e| refuse(422, e.message) }
-    rescue_from(Link::Late) { |e| refuse(504, e.message) }
     rescue_from(ActiveRecord::StatementInvalid) { |e| refuse_for_lack_of_room(e) }
-    rescue_from(Link::Refused) { |e| refuse(422, "The drive refused: #{e.message}.") }
-    rescue_from(Motion::NotHeld) { |e| refuse(403, e.message) }
-    rescue_from(Motion::Reins::Held) { |e| refuse(409, e.message, holder: e.holder) }
-    rescue_from(Motion::Unmet) { |e| refuse(409, e.message, needs: NeedSerializer.new(e.needs).to_h) }
+    rescue_from(Gallop::Refusal) { |e| refuse_because(e) }
+    rescue_from(Motion::Unconfirmed) { |e| refuse_because(e, hazards: HazardSerializer.new(e.hazards.to_a).to_h) }
+    rescue_from(Motion::Reins::Held) { |e| refuse_because(e, holder: e.holder) }
+    rescue_from(Motion::Unmet) { |e| refuse_because(e, needs: NeedSerializer.new(e.needs).to_h) }
 
     private
 
@@ -155,6 +149,8 @@ module Api
     end
 
     def respond(serializer, object, status: :ok, **params) = render(json: serializer.new(object, params: params).to_h, status: status)
+
+    def refuse_because(refusal, **more) = refuse(STATUSES.fetch(refusal.kind), refusal.sentence, **more)
 
     def refuse(status, message, **more) = render(json: { error: { message: message, **more } }, status: status)
 

@@ -5,9 +5,6 @@ module Api
   class DiscoveriesController < BaseController
     act create: :look, destroy: :look, forget: :plan
 
-    rescue_from(Gallop::Network::Places::Unreadable) { |e| refuse(422, e.message) }
-    rescue_from(Discovery::Busy) { |e| refuse(409, e.message) }
-
     def show = respond(DiscoverySerializer, DiscoveryView.new)
 
     def create

@@ -4,8 +4,6 @@ module Api
   class FirmwareUpdatesController < BaseController
     act create: :replace, repeat: :replace
 
-    rescue_from(Gallop::Program::Unreadable) { |e| refuse(422, e.message) }
-
     before_action :family!
 
     def show = respond(FirmwareSerializer, drive)

@@ -5,9 +5,6 @@ module Api
   class PaddockController < BaseController
     act change: :throw_switch
 
-    rescue_from(PaddockPanel::Absent) { |e| refuse(404, e.message) }
-    rescue_from(PaddockPanel::Refused) { |e| refuse(422, e.message) }
-
     def show = render(json: PaddockPanel.drives)
 
     def change

@@ -2,6 +2,7 @@
 
 module Api
   # A request whose parts are missing, of the wrong kind or too large.
-  class Unreadable < StandardError
+  class Unreadable < Gallop::Refusal
+    kind :unreadable
   end
 end

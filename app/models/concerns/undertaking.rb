@@ -15,7 +15,9 @@ module Undertaking
   @under_way = Concurrent::Map.new
 
   # Something else is under way on the drive.
-  class Busy < StandardError
+  class Busy < Gallop::Refusal
+    kind :not_now
+
     def initialize(other) = super("#{other.what_is_under_way} Wait until it has ended.")
   end
 

@@ -4,6 +4,6 @@ module Gallop
   # Object dictionaries: what a drive holds, entry by entry, and how each travels over the wire.
   module Objects
     # A value that cannot be taken. The message says what was expected and what came.
-    class Unacceptable < ArgumentError; end
+    class Unacceptable < Refusal; end
   end
 end

@@ -7,7 +7,7 @@ module Gallop
   #   image.objection(profile, product: 0x48414603)   # => nil, or why it does not fit
   module Program
     # The file is no image, or a damaged one. The message says where.
-    class Unreadable < ArgumentError; end
+    class Unreadable < Refusal; end
 
     # Signatures of object 0x1F51 (CiA 302-3).
     STOP = 0

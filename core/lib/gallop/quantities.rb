@@ -8,7 +8,7 @@ module Gallop
   #   Quantities.format(4910.2, "rpm", 0)        # => "4 910 rpm" (thin space)
   module Quantities
     # What was typed is no quantity, or not one of the kind asked for. The message says why, for the technician.
-    class Unreadable < ArgumentError; end
+    class Unreadable < Refusal; end
 
     THIN_SPACE = "\u2009"
     MINUS = "\u2212"

@@ -12,7 +12,7 @@ module Gallop
       # facts: texts by key, as the technician would type them
       Listed = Record.define(:part, :kind, :note, :facts)
       # The table cannot be taken. The message names the line.
-      class Faulty < ArgumentError; end
+      class Faulty < Refusal; end
 
       FILE = File.expand_path("../../../data/motors.csv", __dir__)
       KINDS = { "synchronous" => Synchronous, "linear" => Linear, "induction" => Induction, "brushed" => Brushed, "stepper" => Stepper }.freeze

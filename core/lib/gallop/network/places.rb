@@ -9,7 +9,7 @@ module Gallop
     #   Places.parse("192.168.30.11-40, 10.0.0.0/28:502, 127.0.0.1:15020-15029")   # => [ [ "192.168.30.11", 502 ], … ]
     module Places
       # What was typed is no range. The message names the part and the reason.
-      class Unreadable < ArgumentError; end
+      class Unreadable < Refusal; end
 
       MOST = 4096
       STANDARD_PORT = 502

@@ -41,8 +41,7 @@ module Gallop
         plain = plain.tr(",", ".")
         refuse "“#{text.strip}” has more than one decimal mark" if plain.count(".") > 1
         finite(Float(plain.sub(/\.(?=\z|e)/i, "").sub(/\A([+-]?)\./, '\10.')))
-      rescue ArgumentError => e
-        raise if e.is_a?(Unreadable)
+      rescue ArgumentError
         refuse "“#{text.strip}” is no figure"
       end
 
