@@ -38,7 +38,7 @@ module Gallop
 
     # app/link is namespace Link and so on; the folders are named after what they hold.
     initializer "gallop.namespaces", before: :set_autoload_paths do |app|
-      { "link" => :Link, "motion" => :Motion, "proving" => :Proving }.each do |folder, name|
+      { "wire" => :Wire, "link" => :Link, "motion" => :Motion, "proving" => :Proving }.each do |folder, name|
         namespace = Object.const_defined?(name) ? Object.const_get(name) : Object.const_set(name, Module.new)
         Rails.autoloaders.main.push_dir(app.root.join("app", folder).to_s, namespace: namespace)
       end

@@ -182,8 +182,8 @@ class BenchStop
   end
 
   def token
-    client = Link::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
-    Link::Wire.new(client, Gallop::Objects::Profile.load("haflinger")).read_one("statistics.refreshes")
+    client = Wire::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
+    Wire::Device.new(client, Gallop::Objects::Profile.load("haflinger")).read_one("statistics.refreshes")
   ensure
     client&.close
   end

@@ -17,6 +17,12 @@ module Link
     REREAD = (0.0..8.0)    # s from one reading of what somebody else changed to the next; longer while he goes on
     STOP, WORK = Jobs::LEVELS.values_at(:stop, :work)
 
+    class << self
+      # Who tends a motor over a connection (Motion::Control) and who writes down what it notices (Diary): the
+      # application says so (config/initializers/link.rb), as links know nothing of either.
+      attr_accessor :attendant, :diary
+    end
+
     attr_accessor :name
     attr_reader :drive_id, :place, :state, :message, :progress, :profile, :samples, :identity, :since, :motion, :live, :stored, :connects
 
@@ -28,7 +34,7 @@ module Link
       @samples = Samples.new
       @clerk = Clerk.new
       @writers = Concurrent::AtomicFixnum.new
-      @motion = Motion::Control.new(self)
+      @motion = self.class.attendant.new(self)
       @live = {}
       @stored = {}
       @attempts = @connects = @refusals = 0
@@ -42,6 +48,8 @@ module Link
       @thread.name = "link #{name}"
       self
     end
+
+    def diary = self.class.diary
 
     # Ends the link; a motor that Gallop moves is stopped first.
     def close
@@ -103,9 +111,9 @@ module Link
       @attempts = 0
       serve
     rescue Elsewhere => e then lose(e.message, :taken)
-    rescue InLoader => e then lose(e.message, :loader)
-    rescue Lost => e then lose(e.message)
-    rescue Refused => e then lose("The drive refuses: #{e.message}")
+    rescue Wire::InLoader => e then lose(e.message, :loader)
+    rescue Wire::Lost => e then lose(e.message)
+    rescue Wire::Refused => e then lose("The drive refuses: #{e.message}")
     rescue StandardError => e
       Rails.error.report(e, handled: true, context: { drive: name })
       Rails.logger.error("link #{name}: #{e.full_message(highlight: false)}")
@@ -115,14 +123,14 @@ module Link
     def connect
       turn(:connecting, "Connecting to #{where}") unless %i[lost loader taken].include?(state)
       host, port, unit = place
-      modbus = Modbus.open(host, port, unit: unit)
-      @identity = Identity.read(modbus)
-      raise InLoader if @identity.loader
-      @wire = Wire.new(modbus, @identity.profile, between: -> { give_way })
+      modbus = Wire::Modbus.open(host, port, unit: unit)
+      @identity = Wire::Identity.read(modbus)
+      raise Wire::InLoader if @identity.loader
+      @wire = Wire::Device.new(modbus, @identity.profile, between: -> { give_way })
       @identity.check(@wire)
       Registry.sole(self)
       get_to_know
-    rescue Lost, Refused, Elsewhere
+    rescue Wire::Lost, Wire::Refused, Elsewhere
       modbus&.close
       raise
     end
@@ -136,7 +144,7 @@ module Link
       @connects += 1
       @clerk.catch_up
       turn(:online, "Connected")
-      Recorder.connected(self)
+      diary.connected(self)
     end
 
     # The counters are taken first: what changes while the values are read makes them be read again.
@@ -148,7 +156,7 @@ module Link
         before = @live
         @live = live.freeze
         @stored = stored.freeze
-        Recorder.values_read(self, before)
+        diary.values_read(self, before)
       end
     end
 
@@ -207,10 +215,10 @@ module Link
       samples << sample
       motion.tend(@wire, sample)
       Feed.live(drive_id, sample)
-      Recorder.noticed(self, @last, sample)
+      diary.noticed(self, @last, sample)
       @last = sample
       @refusals = 0
-    rescue Refused => e
+    rescue Wire::Refused => e
       refused_poll(e, refreshing)
     end
 
@@ -218,7 +226,7 @@ module Link
     def refused_poll(error, refreshing)
       @refusals += 1
       motion.tend_blind(@wire, refreshing)
-      raise Lost, "The drive refuses to be polled: #{error.message}" if @refusals >= MOST_REFUSALS
+      raise Wire::Lost, "The drive refuses to be polled: #{error.message}" if @refusals >= MOST_REFUSALS
     end
 
     # Whoever changed a value: all are read again, more slowly where he does so all the time.
@@ -235,9 +243,9 @@ module Link
       @wire = nil
       Registry.free(self)
       turn(as, reason)
-      @jobs.fail_all(Lost.new(reason))
+      @jobs.fail_all(Wire::Lost.new(reason))
       motion.link_lost
-      Recorder.lost(self, reason) if was_online
+      diary.lost(self, reason) if was_online
       wait(BACK_OFF.fetch(@attempts, BACK_OFF.last))
       @attempts += 1
     end
@@ -252,7 +260,7 @@ module Link
     def farewell
       @level = STOP
       motion.stop_before_leaving(@wire) if @wire
-    rescue Lost, Refused => e
+    rescue Wire::Lost, Wire::Refused => e
       Rails.logger.warn("link #{name}: could not stop before leaving: #{e.message}")
     ensure
       turn(:closed, "Not connected")

@@ -24,7 +24,7 @@ module Link
       def run(wire)
         return unless @mutex.synchronize { @state = :begun if @state == :waiting }
         settle(@work.call(wire), nil)
-      rescue Lost => e
+      rescue Wire::Lost => e
         settle(nil, e)
         raise
       rescue StandardError => e

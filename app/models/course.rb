@@ -51,7 +51,7 @@ class Course
   end
 
   def verify
-    proof = @drive.latest_proofs.find { |one| one.kind == Proving::Direction::KIND }
+    proof = @drive.latest_proofs.find { |one| one.kind == Proof::DIRECTION }
     case proof&.standing
     when "proven" then stage("verify", "Verify", "proven", "proven #{proof.taken_at.localtime.strftime('%H:%M')}")
     when "stale" then stage("verify", "Verify", "stale", "stale: #{proof.stale_because}")

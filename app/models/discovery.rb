@@ -22,7 +22,7 @@ module Discovery
         raise Busy if running?
         everywhere = (places + known).uniq
         @strangers = []
-        @scan = Link::Scan.new(everywhere)
+        @scan = Wire::Scan.new(everywhere)
         @thread = Thread.new(@scan, everywhere) { |scan, looked| run(scan, looked) }
       end
     end

@@ -56,10 +56,10 @@ class FirmwareUpdate < ApplicationRecord
 
   def transfer
     program = Gallop::Program::Image.parse(image)
-    identity = Link::ProgramTransfer.new(drive.host, drive.port, program, unit: drive.unit) { |step, share| advance(step, share) }.run
+    identity = Wire::ProgramTransfer.new(drive.host, drive.port, program, unit: drive.unit) { |step, share| advance(step, share) }.run
     drive.update!(identity: identity.as_json)
     compare
-  rescue Link::ProgramTransfer::Failed, Link::Refused => e
+  rescue Wire::ProgramTransfer::Failed, Wire::Refused => e
     conclude("failed", e.message)
   end
 
@@ -80,8 +80,8 @@ class FirmwareUpdate < ApplicationRecord
 
   # The settings as the new program has them, against what the old one had.
   def compare
-    modbus = Link::Modbus.open(drive.host, drive.port, unit: drive.unit)
-    now = Link::Wire.new(modbus, drive.profile).read(drive.profile.settings)
+    modbus = Wire::Modbus.open(drive.host, drive.port, unit: drive.unit)
+    now = Wire::Device.new(modbus, drive.profile).read(drive.profile.settings)
     differing = now.keys.select { |key| before.key?(key) && before[key] != now[key] }
     gone = before.keys - now.keys
     update!(progress: 1.0, altered: differing.map { |key| { "key" => key, "before" => before[key], "after" => now[key] } })

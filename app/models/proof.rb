@@ -3,6 +3,8 @@
 # The kept result of a test. It rests on the device that it was taken with, that one's firmware, values, and facts; it
 # is stale once one of them is another.
 class Proof < ApplicationRecord
+  DIRECTION = "direction"
+  HAND_TURN = "hand_turn"
   VERDICTS = %w[proven failed].freeze
 
   belongs_to :drive

@@ -4,14 +4,14 @@
 class Replacement
   attr_reader :drive, :identity
 
-  # Looks who answers there. @raise [Link::Lost, Gallop::Objects::Unacceptable]
+  # Looks who answers there. @raise [Wire::Lost, Gallop::Objects::Unacceptable]
   def initialize(drive, host, port, unit = 1)
     @drive = drive
     @place = { host: host, port: port, unit: unit }
-    modbus = Link::Modbus.open(host, port, unit: unit)
-    @identity = Link::Identity.read(modbus)
+    modbus = Wire::Modbus.open(host, port, unit: unit)
+    @identity = Wire::Identity.read(modbus)
     raise Gallop::Objects::Unacceptable, "That drive waits in its loader for firmware; give it a program first." if identity.loader
-    @values = Link::Wire.new(modbus, identity.profile).read(identity.profile.settings)
+    @values = Wire::Device.new(modbus, identity.profile).read(identity.profile.settings)
   ensure
     modbus&.close
   end

@@ -4,13 +4,13 @@
 class Sighting < ApplicationRecord
   scope :newest_first, -> { order(answering: :desc, last_seen_at: :desc, id: :desc) }
 
-  # @param identity [Link::Identity] @param values [Hash] raw by key
+  # @param identity [Wire::Identity] @param values [Hash] raw by key
   # @return [Sighting]
   def self.seen(host, port, unit, identity, values)
     sighting = find_or_initialize_by(host: host, port: port, unit: unit)
     before = sighting.identity["serial"]
     now = Time.current
-    sighting.update!(identity: identity.as_json, settings: values.slice(*Link::Scan::READ), answering: true, first_seen_at: sighting.first_seen_at || now, last_seen_at: now,
+    sighting.update!(identity: identity.as_json, settings: values.slice(*Wire::Scan::READ), answering: true, first_seen_at: sighting.first_seen_at || now, last_seen_at: now,
                      previous_serial: before.present? && before != identity.serial ? before : sighting.previous_serial)
     sighting
   end

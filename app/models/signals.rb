@@ -44,7 +44,7 @@ class Signals
     Gallop::Feedback::Running::Axis.new(
       counts: values["feedback.counts_per_turn"], pole_pairs: @drive.pole_pairs, rated_current: figure("motor.rated_current"), torque_constant: torque_constant(machine.stage("motor").shaft), shaft: machine.stage("motor").shaft,
       wires: @drive.profile.motor_wires, brake: values["brake.fitted"] == 1, gravity: mechanics.torque_of_gravity.to_f, friction: mechanics.torque_of_friction.to_f,
-      incremental: machine.stage("feedback").sheet["device"].to_s.start_with?("incremental"), turned_by_hand: @drive.proofs.where(kind: Proving::HandTurn::KIND).order(:taken_at).last&.verdict
+      incremental: machine.stage("feedback").sheet["device"].to_s.start_with?("incremental"), turned_by_hand: @drive.proofs.where(kind: Proof::HAND_TURN).order(:taken_at).last&.verdict
     )
   end
 end

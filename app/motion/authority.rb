@@ -89,9 +89,6 @@ module Motion
       raise OutOfState, "#{@drive.name} has no fault that could be reset: it is in “#{Gallop::Cia402::STATES[sample.state] || 'an unknown state'}”."
     end
 
-    def idle
-      other = @drive.undertaking
-      raise Undertaking::Busy, other if other && other != @of
-    end
+    def idle = @drive.idle!(besides: @of)
   end
 end

@@ -114,7 +114,7 @@ module Motion
       return false unless reins.release(tab)
       stop unless @phase == :idle
       true
-    rescue Link::Offline, Link::Lost, Link::Late, Link::Refused
+    rescue Link::Offline, Wire::Lost, Link::Late, Wire::Refused
       true # the drive's own watchdog stops it
     end
 
@@ -157,7 +157,7 @@ module Motion
       return unless @holding
       return forget if refreshing && !ours?(wire)
       fall(wire) if armed? && !reins.fresh?
-    rescue Link::Refused => e
+    rescue Wire::Refused => e
       Rails.logger.warn("#{@connection.name} refuses to be stopped by the dead-man: #{e.message}; it is tried again")
     end
 
@@ -227,7 +227,7 @@ module Motion
       @number = rand(1..0xFFFFFFFF)
       wire.write("control.holder", @number)
       @holding = true
-    rescue Link::Refused => e
+    rescue Wire::Refused => e
       raise unless e.for_holder? || e.while_enabled?
       raise OutOfState, "Somebody else commands #{@connection.name}: another program moves it, or did a moment ago, or it was enabled by itself."
     end
@@ -262,7 +262,7 @@ module Motion
       return unless @holding
       control(wire, :shutdown)
       give_back(wire) unless %i[operation_enabled quick_stop_active].include?(state_of(wire))
-    rescue Link::Lost, Link::Refused => e
+    rescue Wire::Lost, Wire::Refused => e
       Rails.logger.warn("#{@connection.name}, after an enabling that failed: #{e.message}")
     end
 
@@ -284,7 +284,7 @@ module Motion
     def quick_stop(wire)
       control(wire, :quick_stop)
       command(wire, 0.0)
-    rescue Link::Refused => e
+    rescue Wire::Refused => e
       raise unless e.for_holder?
     end
 
@@ -313,14 +313,14 @@ module Motion
     # The dead-man falls.
     def fall(wire)
       quick_stop(wire)
-      Link::Recorder.dead_man(@connection)
+      @connection.diary.dead_man(@connection)
     end
 
     # Envelope and watchdog go with the holder: the drive takes them back itself.
     def give_back(wire)
       forget
       wire.write("control.holder", 0)
-    rescue Link::Refused => e
+    rescue Wire::Refused => e
       Rails.logger.warn("#{@connection.name} was not given back: #{e.message}; it frees itself")
     ensure
       Link::Feed.changed(@connection.drive_id, "motion")

@@ -61,7 +61,7 @@ module Motion
     # What one drive answers must not keep the others moving.
     def let_go_of(connection)
       return unless connection.motion.release(tab)
-      Drive.find_by(id: connection.drive_id)&.log_later("reins", "Reins let go: the browser tab was closed")
+      connection.diary.reins_let_go(connection)
       Link::Feed.changed(connection.drive_id, "motion")
     rescue StandardError => e
       Rails.error.report(e, handled: true, context: { drive: connection.name })

@@ -3,7 +3,6 @@
 module Proving
   # "Turns in the right direction": the technician says what was seen at the machine, Gallop adds what was measured while the motor turned.
   class Direction
-    KIND = "direction"
     LOOK_BACK = 60.0   # s of live figures that are searched
     SHORTEST = 0.5     # s of steady turning that are needed
     RESTS_ON = %w[motor.pole_pairs motor.pole_pair_pitch feedback.direction feedback.commutation_offset feedback.counts_per_turn limits.direction].freeze
@@ -24,7 +23,7 @@ module Proving
       measured = measure(latest_turn)
       expected = measured[:demanded].positive? ? "forward" : "backward"
       verdict = seen == expected && measured[:agrees] ? "proven" : "failed"
-      proof = Proof.keep(@drive, kind: KIND, verdict: verdict, result: measured.merge(seen: seen, expected: expected), values: RESTS_ON, facts: FACTS)
+      proof = Proof.keep(@drive, kind: Proof::DIRECTION, verdict: verdict, result: measured.merge(seen: seen, expected: expected), values: RESTS_ON, facts: FACTS)
       @drive.log("proof", "Direction #{verdict == 'proven' ? 'proven' : 'not right'}", sentence(measured, seen))
       proof
     end

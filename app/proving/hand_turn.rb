@@ -4,7 +4,6 @@ module Proving
   # "Counts a turn": the shaft is turned by hand, with the power stage off, while the live figures come in. What was seen of counts, index and
   # halls is held against the device as it was given, and the likely cause of a difference is named.
   class HandTurn
-    KIND = "hand_turn"
     LONGEST = 60.0 # s; older figures are not kept
     MOST_TURNS = 20
     RESTS_ON = %w[feedback.counts_per_turn feedback.direction motor.pole_pairs motor.pole_pair_pitch].freeze
@@ -65,7 +64,7 @@ module Proving
 
     def keep(turn)
       verdict = turn.findings.any? { |finding| finding.severity != :note } ? "failed" : "proven"
-      proof = Proof.keep(@drive, kind: KIND, verdict: verdict, result: result(turn), values: RESTS_ON, facts: FACTS)
+      proof = Proof.keep(@drive, kind: Proof::HAND_TURN, verdict: verdict, result: result(turn), values: RESTS_ON, facts: FACTS)
       @drive.log("proof", verdict == "proven" ? "Counts a turn as it should" : "Feedback not right", sentence(turn))
       proof
     end

@@ -20,9 +20,9 @@ module CommandLine
       yield drive
     rescue Gallop::Network::Places::Unreadable => e
       raise Stop.new(Stop::USAGE, e.message)
-    rescue Link::Lost => e
+    rescue Wire::Lost => e
       raise Stop.new(Stop::NO_LINK, e.message)
-    rescue Link::Refused => e
+    rescue Wire::Refused => e
       raise Stop.new(Stop::REFUSED, "The drive refuses: #{e.message}.")
     ensure
       drive&.close
@@ -92,23 +92,23 @@ module CommandLine
     def stop
       wire.write("control.word", Gallop::Cia402::Controlword::WORDS.fetch(:quick_stop))
       wire.write(profile.speed_command.fetch("target"), 0)
-    rescue Link::Refused => e
+    rescue Wire::Refused => e
       raise unless e.for_holder?
     end
 
     private
 
     def connect
-      @modbus = Link::Modbus.open(@host, @port)
-      @identity = Link::Identity.read(@modbus)
-      raise Link::InLoader if identity.loader
-      @wire = Link::Wire.new(@modbus, identity.profile)
+      @modbus = Wire::Modbus.open(@host, @port)
+      @identity = Wire::Identity.read(@modbus)
+      raise Wire::InLoader if identity.loader
+      @wire = Wire::Device.new(@modbus, identity.profile)
     end
 
     def returned?(starts)
       connect
       wire.read_one("device.starts") != starts
-    rescue Link::Lost
+    rescue Wire::Lost
       close
       false
     end
@@ -118,7 +118,7 @@ module CommandLine
       wire.write(entry.key, raw)
       held = wire.read_one(entry.key)
       Written.new(entry: entry, before: before, wanted: raw, held: held, state: held == raw ? "confirmed" : "adjusted")
-    rescue Link::Refused => e
+    rescue Wire::Refused => e
       Written.new(entry: entry, before: before, wanted: raw, held: before, state: "refused", message: e.message)
     end
 

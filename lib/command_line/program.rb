@@ -39,7 +39,7 @@ module CommandLine
     desc "scan [PLACES]", "Look for drives, e.g. 192.168.30.0/24 or 127.0.0.1:15020-15029"
     def scan(places = "127.0.0.1:15020-15029")
       answers = []
-      Link::Scan.new(Gallop::Network::Places.parse(places)).run { |answer| answers << answer if answer.identity }
+      Wire::Scan.new(Gallop::Network::Places.parse(places)).run { |answer| answers << answer if answer.identity }
       answers.sort_by! { |answer| [ answer.host, answer.port ] }
       give(answers.map { |answer| place_of(answer) }) { Table.of(answers.map { |answer| [ "#{answer.host}:#{answer.port}", answer.identity.model, answer.identity.serial, answer.identity.firmware, answer.identity.loader ? "in its loader" : answer.identity.label ] }) }
       raise Stop.new(Stop::NO_LINK, "Nobody answers there.") if answers.empty?

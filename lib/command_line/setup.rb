@@ -1,17 +1,17 @@
 # frozen_string_literal: true
 
-# Core and link without Rails: a command must answer at once.
+# Core and wire without Rails: a command must answer at once.
 ENV["BUNDLE_GEMFILE"] ||= File.expand_path("../../Gemfile", __dir__)
 require "bundler/setup"
 require "gallop-core"
 require "json"
 require "zeitwerk"
 
-module Link; end
+module Wire; end
 module CommandLine; end
 
 loader = Zeitwerk::Loader.new
-loader.push_dir(File.expand_path("../../app/link", __dir__), namespace: Link)
+loader.push_dir(File.expand_path("../../app/wire", __dir__), namespace: Wire)
 loader.push_dir(__dir__, namespace: CommandLine)
 loader.ignore(__FILE__)
 loader.setup

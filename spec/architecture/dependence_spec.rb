@@ -35,6 +35,27 @@ RSpec.describe "The direction of dependence" do
     expect(offences(root, "{app,lib,config,db}/**/*.rb", forbidden)).to be_empty
   end
 
+  # Inside the application, from the ground up. Who is further down is never named by its superiors' names.
+  layers = %w[wire link motion models proving serializers controllers]
+  names = layers.to_h do |layer|
+    files = Dir[File.join(root, "app", layer, "**/*.rb")].map { |file| File.basename(file, ".rb").split("_").map(&:capitalize).join }
+    namespace = { "wire" => "Wire", "link" => "Link", "motion" => "Motion", "proving" => "Proving", "controllers" => "Api" }[layer]
+    [ layer, namespace ? [ namespace ] : files ]
+  end
+
+  layers.each_with_index do |layer, place|
+    above = layers.drop(place + 1).flat_map { |one| names[one] }
+    next if above.empty?
+
+    it "lets #{layer} know nothing of #{layers.drop(place + 1).join(', ')}" do
+      expect(offences(root, "app/#{layer}/**/*.rb", /(?<![\w:"'])(#{above.join('|')})(\.|::)/)).to be_empty
+    end
+  end
+
+  it "lets the command line know core and wire alone" do
+    expect(offences(root, "lib/command_line/**/*.rb", /\b(Rails|ActiveRecord|Link::|Motion::|Proving::)/)).to be_empty
+  end
+
   it "keeps colours and sizes in pixels out of components" do
     expect(offences(root, "frontend/{shell,stages,pages,parts}/**/*.tsx", /"#\h{3,8}"|"\d{3,}px"/)).to be_empty
   end

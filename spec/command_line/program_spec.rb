@@ -47,8 +47,8 @@ RSpec.describe "bin/gallop" do
   def path(name, text = nil) = File.join(@directory, name).tap { |file| File.binwrite(file, text) if text }
 
   def controller(name)
-    client = Link::Modbus.open("127.0.0.1", @paddock.port(name))
-    yield Link::Wire.new(client, Link::Identity.read(client).profile)
+    client = Wire::Modbus.open("127.0.0.1", @paddock.port(name))
+    yield Wire::Device.new(client, Wire::Identity.read(client).profile)
   ensure
     client&.close
   end

@@ -55,7 +55,7 @@ RSpec.describe "A disk that takes nothing", type: :request do
   it "interrupts a batch, which can be resumed as soon as there is room, without a restart" do
     drive.draft_all(keys.to_h { |key| [ key, 42 ] })
     count = 0
-    allow_any_instance_of(Link::Wire).to receive(:write).and_wrap_original do |original, key, raw|
+    allow_any_instance_of(Wire::Device).to receive(:write).and_wrap_original do |original, key, raw|
       ReadOnly.set(true) if (count += 1) == 25
       original.call(key, raw)
     end

@@ -97,8 +97,8 @@ RSpec.describe "The three memories after a cut" do
   end
 
   def held_by_the_drive
-    client = Link::Modbus.open("127.0.0.1", paddock.port("Carriage"))
-    wire = Link::Wire.new(client, Link::Identity.read(client).profile)
+    client = Wire::Modbus.open("127.0.0.1", paddock.port("Carriage"))
+    wire = Wire::Device.new(client, Wire::Identity.read(client).profile)
     [ wire.profile, wire.read(wire.profile.settings), wire.read_stored ]
   ensure
     client&.close

@@ -64,14 +64,14 @@ RSpec.describe "Races for one drive", :real_time do
   end
 
   def other_master
-    client = Link::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
-    wire = Link::Wire.new(client, Gallop::Objects::Profile.load("haflinger"))
+    client = Wire::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
+    wire = Wire::Device.new(client, Gallop::Objects::Profile.load("haflinger"))
     [ [ "envelope.speed", 1000 ], [ "speed.target", 3000 ], [ "control.watchdog_window", 0 ], [ "control.holder", 99 ], [ "control.word", 6 ], [ "control.word", 0 ] ].shuffle(random: random).each do |key, raw|
       wire.write(key, raw)
-    rescue Link::Refused
+    rescue Wire::Refused
       nil # as it should be, while somebody holds the drive
     end
-  rescue Link::Lost
+  rescue Wire::Lost
     nil
   ensure
     client&.close

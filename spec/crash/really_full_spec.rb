@@ -84,8 +84,8 @@ RSpec.describe "A disk that is really full", if: SmallDisk.possible? do
   end
 
   def held(key)
-    client = Link::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
-    wire = Link::Wire.new(client, Gallop::Objects::Profile.load("haflinger"))
+    client = Wire::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
+    wire = Wire::Device.new(client, Gallop::Objects::Profile.load("haflinger"))
     wire.profile.fetch(key).figure(wire.read_one(key))
   ensure
     client&.close

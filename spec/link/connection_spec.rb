@@ -27,7 +27,7 @@ RSpec.describe Link::Connection do
 
   it "sees what another client writes" do
     drive = connect(create_drive(@paddock))
-    other = Link::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
+    other = Wire::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
     entry = drive.profile.fetch("ramps.acceleration")
     other.write(entry.register, entry.encode(7777))
     wait_until("the new value") { drive.live_values["ramps.acceleration"] == 7777 }
@@ -38,7 +38,7 @@ RSpec.describe Link::Connection do
 
   it "neither floods the history nor falls behind when another master writes a setting all the time", :real_time do
     drive = connect(create_drive(@paddock))
-    other = Link::Wire.new(Link::Modbus.open("127.0.0.1", @paddock.port("Carriage")), drive.profile)
+    other = Wire::Device.new(Wire::Modbus.open("127.0.0.1", @paddock.port("Carriage")), drive.profile)
     before = drive.connection.samples.to_a.size
     began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
     (1..80).each do |n|
@@ -84,7 +84,7 @@ RSpec.describe Link::Connection do
 
   it "hands refusals of the drive through, with the reason of its diagnosis" do
     drive = connect(create_drive(@paddock))
-    expect { drive.connection.ask { |wire| wire.write("ramps.acceleration", 2_000_000) } }.to raise_error(Link::Refused, /above the range/)
+    expect { drive.connection.ask { |wire| wire.write("ramps.acceleration", 2_000_000) } }.to raise_error(Wire::Refused, /above the range/)
     expect(drive).to be_online
   end
 end

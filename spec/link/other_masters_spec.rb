@@ -39,7 +39,7 @@ RSpec.describe "Other Modbus clients" do
   end
 
   it "serves several clients at once" do
-    clients = Array.new(6) { Link::Modbus.open("127.0.0.1", @paddock.port("Carriage")) }
+    clients = Array.new(6) { Wire::Modbus.open("127.0.0.1", @paddock.port("Carriage")) }
     answers = clients.map { |client| Thread.new { Array.new(50) { client.read(256, 31).size } } }.map(&:value)
     expect(answers.flatten.uniq).to eq([ 31 ])
   ensure

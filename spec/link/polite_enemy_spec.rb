@@ -69,7 +69,7 @@ RSpec.describe "A drive that answers what no drive should" do
       wait_until("the reason") { drive.connection.message.match?(message) }
       expect(drive.connection.state).to eq(:lost)
       answers = []
-      Link::Scan.new([ [ "127.0.0.1", enemy.port ] ]).run { |found| answers << found }
+      Wire::Scan.new([ [ "127.0.0.1", enemy.port ] ]).run { |found| answers << found }
       expect(answers.map(&:message)).to match([ message ])
       expect_quick_end(drive)
     end

@@ -59,7 +59,7 @@ RSpec.describe "STOP", :real_time do
           worker = Thread.new do
             Thread.current.report_on_exception = false
             Rails.application.executor.wrap { Current.set(tab: ApiCalls::TAB) { work.call(self) } }
-          rescue Link::Late, Link::Lost, Motion::NotHeld
+          rescue Link::Late, Wire::Lost, Motion::NotHeld
             nil
           end
           asked = @enemy.seen.size

@@ -65,7 +65,7 @@ RSpec.describe FirmwareUpdate do
     [ [ "loader", 0.0 ], [ "clear", 0.0 ], [ "transfer", 0.15 ], [ "transfer", 0.5 ], [ "transfer", 0.78 ], [ "check", 0.0 ] ].each do |step, share|
       it "can be repeated after the #{what} was cut in step #{step} at #{(share * 100).round} %" do
         drive
-        stub_const("Link::ProgramTransfer::RETURN_TIMEOUT", 3.0)
+        stub_const("Wire::ProgramTransfer::RETURN_TIMEOUT", 3.0)
         done = false
         allow_any_instance_of(described_class).to receive(:advance).and_wrap_original do |original, at, progress|
           original.call(at, progress)
@@ -78,7 +78,7 @@ RSpec.describe FirmwareUpdate do
         expect(update.state).to eq("interrupted")
         cut.call(@paddock, true)
         wait_until("an answer") { %i[online loader].include?(drive.reload.connection&.state) }
-        stub_const("Link::ProgramTransfer::RETURN_TIMEOUT", 20.0)
+        stub_const("Wire::ProgramTransfer::RETURN_TIMEOUT", 20.0)
         expect(ended(update.repeat)).to have_attributes(state: "done")
         back
         expect(drive.profile.version).to eq("1.1.0")

@@ -9,8 +9,8 @@ RSpec.describe Reconciliation do
   let(:drive) { connect(create_drive(@paddock)) }
 
   def other_master(values)
-    client = Link::Modbus.open("127.0.0.1", drive.port)
-    wire = Link::Wire.new(client, drive.profile)
+    client = Wire::Modbus.open("127.0.0.1", drive.port)
+    wire = Wire::Device.new(client, drive.profile)
     values.each { |key, raw| wire.write(key, raw) }
   ensure
     client&.close

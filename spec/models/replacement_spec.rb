@@ -31,6 +31,6 @@ RSpec.describe Replacement do
   end
 
   it "says when nobody is there" do
-    expect { described_class.new(drive, "127.0.0.1", 1) }.to raise_error(Link::Lost, /Nothing listens/)
+    expect { described_class.new(drive, "127.0.0.1", 1) }.to raise_error(Wire::Lost, /Nothing listens/)
   end
 end

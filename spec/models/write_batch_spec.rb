@@ -34,18 +34,18 @@ RSpec.describe WriteBatch do
   it "has all values read once when it has ended, and not with every poll" do
     keys = (1..8).flat_map { |n| [ "moves.position_#{n}", "moves.dwell_#{n}", "moves.speed_#{n}" ] }
     draft(keys.index_with { 77 })
-    allow(Link::Recorder).to receive(:values_read).and_call_original
+    allow(Diary).to receive(:values_read).and_call_original
     expect(described_class.prepare(drive, keys).run.confirmed_count).to eq(24)
     polled = drive.connection.samples.last.at + 0.3
     wait_until("some polls") { drive.connection.samples.last.at > polled }
-    expect(Link::Recorder).to have_received(:values_read).once
+    expect(Diary).to have_received(:values_read).once
   end
 
   it "keeps a refused line in the draft, with the drive's reason" do
     commissioned_drive = drive
     draft("motor.pole_pairs" => 4, "ramps.acceleration" => 5000)
-    allow_any_instance_of(Link::Wire).to receive(:write).and_wrap_original do |original, key, raw|
-      key == "motor.pole_pairs" ? raise(Link::Refused.new(4, "not while operation is enabled")) : original.call(key, raw)
+    allow_any_instance_of(Wire::Device).to receive(:write).and_wrap_original do |original, key, raw|
+      key == "motor.pole_pairs" ? raise(Wire::Refused.new(4, "not while operation is enabled")) : original.call(key, raw)
     end
     batch = described_class.prepare(commissioned_drive, %w[motor.pole_pairs ramps.acceleration]).run
     expect(batch).to have_attributes(state: "failed", confirmed_count: 1)
@@ -58,7 +58,7 @@ RSpec.describe WriteBatch do
     draft(keys.to_h { |key| [ key, 77 ] })
     batch = described_class.prepare(drive, drive.drafts.pluck(:key))
     sent = 0
-    allow_any_instance_of(Link::Wire).to receive(:write).and_wrap_original do |original, key, raw|
+    allow_any_instance_of(Wire::Device).to receive(:write).and_wrap_original do |original, key, raw|
       @paddock.set("Carriage", cable: false) if (sent += 1) == 15
       original.call(key, raw)
     end

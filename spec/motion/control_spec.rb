@@ -16,7 +16,7 @@ RSpec.describe Motion::Control, :real_time do
   let(:walk) { Gallop::Gait.fetch("walk") }
 
   def speed = @paddock.shaft_speed("Carriage")
-  def met = [ Motion::Needs::Need.new(id: "x", label: "x", met: true, state: "x") ]
+  def met = [ Proving::Needs::Need.new(id: "x", label: "x", met: true, state: "x") ]
   def change_gait(gait) = motion.change_gait(-> { gait }) { nil }
   def word(key) = connection.ask { |wire| wire.read_one(key) }
 
@@ -96,9 +96,9 @@ RSpec.describe Motion::Control, :real_time do
 
   it "has a drive that takes nobody else's word but a quick stop" do
     moving do
-      other = Link::Wire.new(Link::Modbus.open("127.0.0.1", @paddock.port("Carriage")), drive.profile)
+      other = Wire::Device.new(Wire::Modbus.open("127.0.0.1", @paddock.port("Carriage")), drive.profile)
       { "speed.target" => 30_000, "envelope.speed" => 1000, "control.watchdog_window" => 0, "control.word" => 0, "limits.motor_speed" => 4000 }.each do |key, raw|
-        expect { other.write(key, raw) }.to raise_error(Link::Refused, /another connection holds/), key
+        expect { other.write(key, raw) }.to raise_error(Wire::Refused, /another connection holds/), key
       end
       wait_until("walk") { (speed - 150).abs < 6 }
       other.write("control.word", 2)
@@ -117,7 +117,7 @@ RSpec.describe Motion::Control, :real_time do
 
   it "does not enable while a need is unmet, and names it" do
     motion.reins.take(tab, "Robin")
-    unmet = Motion::Needs::Need.new(id: "bus", label: "DC bus charged", met: false, state: "the DC bus has 12 V")
+    unmet = Proving::Needs::Need.new(id: "bus", label: "DC bus charged", met: false, state: "the DC bus has 12 V")
     expect { motion.enable(tab, gait: walk, needs: met + [ unmet ]) }.to raise_error(Motion::Unmet, /the DC bus has 12 V/)
     expect(word("control.status") & 0x6F).to eq(0x40)
   end

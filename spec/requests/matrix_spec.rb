@@ -155,7 +155,7 @@ RSpec.describe "Who may do what", type: :request do
     motion.take(ApiCalls::TAB, "Robin")
     with_signs_of_life(drive.connection) do
       count = 0
-      allow_any_instance_of(Link::Wire).to receive(:write).and_wrap_original do |original, key, raw|
+      allow_any_instance_of(Wire::Device).to receive(:write).and_wrap_original do |original, key, raw|
         Thread.new { motion.enable(ApiCalls::TAB, gait: Gallop::Gait.fetch("walk"), needs: []) } if (count += 1) == 12
         original.call(key, raw)
       end

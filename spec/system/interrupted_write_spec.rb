@@ -8,7 +8,7 @@ RSpec.describe "A write that the server did not survive", :by_itself, type: :int
 
   def drive = @drive ||= drive_id("Carriage")
   def batch = @server.get("/drives/#{drive}/batches").first
-  def wire = Link::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
+  def wire = Wire::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
 
   # Drafts for 100 settings, put in place here straight into the server's database.
   def draft_hundred
@@ -23,7 +23,7 @@ RSpec.describe "A write that the server did not survive", :by_itself, type: :int
   def held(keys)
     profile = Gallop::Objects::Profile.load("haflinger")
     client = wire
-    Link::Wire.new(client, profile).read(keys.map { |key| profile.fetch(key) })
+    Wire::Device.new(client, profile).read(keys.map { |key| profile.fetch(key) })
   ensure
     client&.close
   end

@@ -5,8 +5,8 @@ require "system_helper"
 # Values: found, changed, settled, stored; what the drive holds is what is shown.
 RSpec.describe "Values of a drive", type: :interface do
   def another_master(drive, values)
-    client = Link::Modbus.open("127.0.0.1", @paddock.port(drive))
-    wire = Link::Wire.new(client, Link::Identity.read(client).profile)
+    client = Wire::Modbus.open("127.0.0.1", @paddock.port(drive))
+    wire = Wire::Device.new(client, Wire::Identity.read(client).profile)
     values.each { |key, raw| wire.write(key, raw) }
     yield wire if block_given?
   ensure

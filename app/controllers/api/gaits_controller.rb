@@ -15,7 +15,7 @@ module Api
         gait
       end
       note(before, gait) unless before == gait.name
-      respond(VerifySerializer, Verification.new(drive, Current.tab))
+      respond(VerifySerializer, Proving::Verification.new(drive, Current.tab))
     end
 
     private

@@ -8,7 +8,7 @@ module Api
     def enable
       motion.with_gait do
         drive.reload
-        needs = Motion::Needs.new(drive, Current.tab).all
+        needs = Proving::Needs.new(drive, Current.tab).all
         motion.enable(Current.tab, gait: drive.envelope, needs: needs, align: params[:align] == true, pulse: params[:pulse] == true)
       end
       drive.log("motion", "Enabled", "at #{drive.gait}#{', with alignment' if params[:align] == true}#{', following its pulse input' if motion.follows_pulse?}")
@@ -41,7 +41,7 @@ module Api
 
     def state
       Link::Feed.changed(drive.id, "motion")
-      respond(VerifySerializer, Verification.new(drive, Current.tab))
+      respond(VerifySerializer, Proving::Verification.new(drive, Current.tab))
     end
 
     # Dragging a slider sends many; the logbook wants the first and the last.

@@ -7,7 +7,7 @@ module Api
     def index = respond(ProofSerializer, drive.proofs.order(taken_at: :desc).limit(50))
 
     def create
-      choice(:kind, [ Proving::Direction::KIND ])
+      choice(:kind, [ Proof::DIRECTION ])
       proof = Proving::Direction.new(drive).conclude(seen: choice(:seen, %w[forward backward nothing]))
       Link::Feed.changed(drive.id, "proofs")
       respond(ProofSerializer, proof, status: :created)

@@ -9,7 +9,7 @@ module Api
 
     skip_forgery_protection
 
-    REFUSALS = [ Link::Lost, Link::Offline, Link::Refused, Link::Late ].freeze
+    REFUSALS = [ Wire::Lost, Link::Offline, Wire::Refused, Link::Late ].freeze
 
     def create
       outcomes = Link::Registry.all.map { |connection| Thread.new { [ connection, stop(connection) ] } }.map(&:value)

@@ -4,7 +4,7 @@ module Api
   class VerifiesController < BaseController
     def show
       raise Gallop::Objects::Unacceptable, "Connect #{drive.name} once, so that its family is known." if drive.profile.nil?
-      respond(VerifySerializer, Verification.new(drive, Current.tab))
+      respond(VerifySerializer, Proving::Verification.new(drive, Current.tab))
     end
   end
 end

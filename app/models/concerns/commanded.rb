@@ -36,7 +36,7 @@ module Commanded
   end
 
   # Waits until the drive has done with its memory, restarts it, and returns when it is back and has been read.
-  # @raise [Link::Lost] when it does not come back
+  # @raise [Wire::Lost] when it does not come back
   def restart
     errand(:restart, "#{name} is being restarted.") do |connection|
       await("finish storing", MEMORY_TIMEOUT) { connection.ask { |wire| wire.read_one("storage.state") }.zero? }
@@ -94,7 +94,7 @@ module Commanded
   def await(what, seconds)
     deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
     until yield
-      raise Link::Lost, "The drive did not #{what} within #{seconds.round} s." if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+      raise Wire::Lost, "The drive did not #{what} within #{seconds.round} s." if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
       sleep PAUSE
     end
   end

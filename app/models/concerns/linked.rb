@@ -43,6 +43,12 @@ module Linked
   # nil]
   def undertaking = Undertaking.on(id)
 
+  # @param besides [Undertaking, nil] the one that asks @raise [Undertaking::Busy]
+  def idle!(besides: nil)
+    other = undertaking
+    raise Undertaking::Busy, other if other && other != besides
+  end
+
   # Who may do what to it, asked for the tab of the present request.
   def authority(of: nil) = Motion::Authority.new(self, Current.tab, of: of)
 

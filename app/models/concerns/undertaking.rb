@@ -9,7 +9,7 @@ module Undertaking
   RUNNING = "running"
   INTERRUPTED = "interrupted"
   # What stops an undertaking in good order: the drive is gone, or somebody else has it now.
-  OBSTACLES = [ Link::Lost, Link::Offline, Link::Late, Motion::NotHeld, Motion::OutOfState, Motion::Unconfirmed ].freeze
+  OBSTACLES = [ Wire::Lost, Link::Offline, Link::Late, Motion::NotHeld, Motion::OutOfState, Motion::Unconfirmed ].freeze
 
   # One at a time on a drive. By drive, what is under way: an undertaking, or an errand.
   @under_way = Concurrent::Map.new

@@ -82,7 +82,7 @@ class WriteBatch
     def send_line(line)
       line.read_back = exchange(line.key, line.wanted) { line.state = "sent" }
       line.state = line.read_back == line.wanted ? "confirmed" : "adjusted"
-    rescue Link::Refused => e
+    rescue Wire::Refused => e
       line.assign_attributes(state: "refused", message: e.message)
     end
 
@@ -101,7 +101,7 @@ class WriteBatch
       read_back = exchange(line.key, line.before)
       line.update!(state: "undone", read_back: read_back)
       drive.draft(line.key, line.wanted, reason: "undone batch")
-    rescue Link::Refused, Gallop::Objects::Unacceptable, KeyError => e
+    rescue Wire::Refused, Gallop::Objects::Unacceptable, KeyError => e
       line.update!(message: "could not be put back: #{e.message}")
     end
 
@@ -119,7 +119,7 @@ class WriteBatch
     # What follows from the new values in the drive. A link that is lost here reads everything when it comes back.
     def read_all_again
       drive.connection&.reread
-    rescue Link::Lost, Link::Offline, Link::Late => e
+    rescue Wire::Lost, Link::Offline, Link::Late => e
       Rails.logger.info("#{drive.name}, after a batch: #{e.message}")
     end
 

@@ -2,7 +2,7 @@
 
 require "rails_helper"
 
-RSpec.describe Link::Scan do
+RSpec.describe Wire::Scan do
   around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
 
   it "finds drives among many places at once, and counts what it has looked at" do

@@ -3,7 +3,7 @@
 require "rails_helper"
 
 # The client against servers that misbehave in every way seen in the field.
-RSpec.describe Link::Modbus do
+RSpec.describe Wire::Modbus do
   # Serves one connection with the block and yields a client to it.
   def against(behaviour)
     server = TCPServer.new("127.0.0.1", 0)
@@ -56,23 +56,23 @@ RSpec.describe Link::Modbus do
     "speaks no Modbus" => [ ->(_, socket) { socket.write("HTTP/1.1 400 Bad Request\r\n\r\n") && socket.read }, /no Modbus frame/ ]
   }.each do |what, (behaviour, reason)|
     it "gives a server up that #{what}, and says why" do
-      against(->(socket) { behaviour.call(self, socket) }) { |client| expect { client.read(0, 2) }.to raise_error(Link::Lost, reason) }
+      against(->(socket) { behaviour.call(self, socket) }) { |client| expect { client.read(0, 2) }.to raise_error(Wire::Lost, reason) }
     end
   end
 
   it "tells a refusal from a loss" do
-    against(->(socket) { answer(socket, [ 0x83, 2 ]) }) { |client| expect { client.read(0, 2) }.to raise_error(Link::Refused, /no such register/) }
+    against(->(socket) { answer(socket, [ 0x83, 2 ]) }) { |client| expect { client.read(0, 2) }.to raise_error(Wire::Refused, /no such register/) }
   end
 
   it "says what to look at when nothing listens" do
-    expect { described_class.open("127.0.0.1", 1) }.to raise_error(Link::Lost, /Nothing listens at 127\.0\.0\.1:1/)
+    expect { described_class.open("127.0.0.1", 1) }.to raise_error(Wire::Lost, /Nothing listens at 127\.0\.0\.1:1/)
   end
 
   it "does not wait longer than its deadline, whatever drips in" do
     dripping = ->(socket) { loop { socket.write("\0") && IO.select(nil, nil, nil, 0.05) } }
     against(dripping) do |client|
       began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-      expect { client.read(0, 100) }.to raise_error(Link::Lost)
+      expect { client.read(0, 100) }.to raise_error(Wire::Lost)
       expect(Process.clock_gettime(Process::CLOCK_MONOTONIC) - began).to be < 1.0
     end
   end

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-module Link
+module Wire
   # Writes a firmware image to one drive: into its loader, clear, transfer, check, start. Cut at any point it can be done again from the
   # start; the drive stays in its loader meanwhile. Nothing else may talk to the drive.
   class ProgramTransfer
@@ -42,7 +42,7 @@ module Link
       raise Failed, objection if objection
     end
 
-    def product(identity) = Wire.new(@modbus, identity.profile).read_one("device.product")
+    def product(identity) = Device.new(@modbus, identity.profile).read_one("device.product")
 
     def enter_loader
       report("loader")
@@ -93,12 +93,12 @@ module Link
     end
 
     def control(profile, signature)
-      Wire.new(@modbus, profile).write("program.control", signature)
+      Device.new(@modbus, profile).write("program.control", signature)
     rescue Refused => e
       raise Failed, "The drive refuses: #{e.message}."
     end
 
-    def flash_status = Wire.new(@modbus, @profile).read_one("program.flash_status")
+    def flash_status = Device.new(@modbus, @profile).read_one("program.flash_status")
 
     def wait_while_busy
       deadline = now + BUSY_TIMEOUT

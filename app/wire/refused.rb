@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-module Link
+module Wire
   # The drive answered with a Modbus exception: it is there, and does not want to.
   class Refused < Gallop::Refusal
     HELD = [ 13, 14 ].freeze # of diagnosis.refused_reason: somebody else has the drive, or nobody

@@ -2,7 +2,7 @@
 
 require "rails_helper"
 
-RSpec.describe Motion::Needs do
+RSpec.describe Proving::Needs do
   around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
 
   tab = ApiCalls::TAB

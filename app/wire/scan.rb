@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-module Link
+module Wire
   # Looks at many places at once for drives that can identify themselves. Used by the application and by the command line.
   #
   #   Scan.new([ [ "127.0.0.1", 15020 ] ]).run { |found| puts found.identity.model }
@@ -62,7 +62,7 @@ module Link
     end
 
     def values(modbus, profile)
-      Wire.new(modbus, profile).read(READ.filter_map { |key| profile[key] })
+      Device.new(modbus, profile).read(READ.filter_map { |key| profile[key] })
     end
   end
 end

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-module Motion
+module Proving
   # What must be so before a motor may be enabled, each with its present state. The server decides by this list; the page shows it.
   class Needs
     Need = Gallop::Record.define(:id, :label, :met, :state)

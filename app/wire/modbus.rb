@@ -2,7 +2,7 @@
 
 require "socket"
 
-module Link
+module Wire
   # A Modbus TCP client for one thread. Every call has one deadline for all its bytes; a late, short or foreign answer raises Lost, after
   # which the socket must not be used again. See docs/decisions/modbus-client.md for why this is not a gem.
   class Modbus

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
-module Link
+module Wire
   # A drive on the wire, in entries of its object dictionary: raw values by key.
-  class Wire
+  class Device
     attr_reader :profile
 
     # @param between [Proc, nil] called before each exchange: what must not wait while a long piece of work goes on

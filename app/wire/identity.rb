@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-module Link
+module Wire
   # Who answered: from the device identification (function code 43/14).
   Identity = Gallop::Record.define(:vendor, :product, :serial, :firmware, :family_name, :model, :label, :profile, loader: false) do
     def self.read(modbus)
