@@ -39,8 +39,15 @@ async function parse<T>(response: Response): Promise<T> {
   if (response.status === 204) return undefined as T;
   const body = (await response.json().catch(() => null)) as unknown;
   if (response.ok) return body as T;
-  const { message, ...details } = ((body as { error?: Record<string, unknown> } | null)?.error ?? {}) as Record<string, unknown>;
-  throw new ApiError(response.status, typeof message === "string" ? message : `The server answered ${response.status}.`, details);
+  const { message, ...details } = ((body as { error?: Record<string, unknown> } | null)?.error ?? {}) as Record<
+    string,
+    unknown
+  >;
+  throw new ApiError(
+    response.status,
+    typeof message === "string" ? message : `The server answered ${response.status}.`,
+    details,
+  );
 }
 
 /** One call of the API. @throws {ApiError} with the server's message; status 0 when there is no server. */

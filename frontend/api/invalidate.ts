@@ -1,7 +1,19 @@
 import type { QueryClient } from "@tanstack/react-query";
 
 /** Queries of one drive: their keys are [name, id of the drive, …]. */
-const OF_A_DRIVE = new Set(["drive", "values", "tray", "facts", "verify", "proofs", "faults", "snapshots", "imports", "firmware", "signals"]);
+const OF_A_DRIVE = new Set([
+  "drive",
+  "values",
+  "tray",
+  "facts",
+  "verify",
+  "proofs",
+  "faults",
+  "snapshots",
+  "imports",
+  "firmware",
+  "signals",
+]);
 
 /** Has the named queries read again; with a drive, of those that belong to one only that drive's. */
 export function invalidate(queries: QueryClient, names: Iterable<string>, driveId?: number) {

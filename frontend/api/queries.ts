@@ -26,10 +26,12 @@ import type {
   Verify,
 } from "./types";
 
-export const useProjects = () => useQuery({ queryKey: ["projects"], queryFn: () => api.get<ProjectSummary[]>("/projects") });
+export const useProjects = () =>
+  useQuery({ queryKey: ["projects"], queryFn: () => api.get<ProjectSummary[]>("/projects") });
 
 /** A drive of a project. Word of the server says when it is to be read again. */
-const driveQuery = (id: number) => queryOptions({ queryKey: ["drive", id], queryFn: () => api.get<Drive>(`/drives/${id}`), staleTime: Infinity });
+const driveQuery = (id: number) =>
+  queryOptions({ queryKey: ["drive", id], queryFn: () => api.get<Drive>(`/drives/${id}`), staleTime: Infinity });
 
 /** A project comes with its drives; from then on each drive is read for itself. */
 const projectQuery = (id: string | undefined) =>
@@ -53,12 +55,16 @@ const newest = (results: UseQueryResult<Drive>[]) => results.map(({ data }) => d
 export function useProject(id: string | undefined) {
   const { data: project, error } = useQuery(projectQuery(id));
   const drives = useQueries({ queries: (project?.drives ?? []).map((drive) => driveQuery(drive.id)), combine: newest });
-  const data = useMemo(() => project && { ...project, drives: project.drives.map((drive, index) => drives[index] ?? drive) }, [project, drives]);
+  const data = useMemo(
+    () => project && { ...project, drives: project.drives.map((drive, index) => drives[index] ?? drive) },
+    [project, drives],
+  );
   return { data, error };
 }
 
 /** A stage of facts: motor, mechanics. */
-export const useFactStage = (driveId: number, stage: string) => useQuery({ queryKey: ["facts", driveId, stage], queryFn: () => api.get<FactStage>(`/drives/${driveId}/${stage}`) });
+export const useFactStage = (driveId: number, stage: string) =>
+  useQuery({ queryKey: ["facts", driveId, stage], queryFn: () => api.get<FactStage>(`/drives/${driveId}/${stage}`) });
 
 /** ms between two questions what the signals say. */
 const SIGNALS = 1000;
@@ -68,14 +74,22 @@ export const motorsQuery = (kind: string, query: string) => ({
   queryFn: () => api.get<MotorHit[]>(`/motors?kind=${kind}&q=${encodeURIComponent(query)}`),
 });
 
-export const useMotors = (kind: string, query: string, enabled: boolean) => useQuery({ ...motorsQuery(kind, query), enabled, placeholderData: (before) => before });
+export const useMotors = (kind: string, query: string, enabled: boolean) =>
+  useQuery({ ...motorsQuery(kind, query), enabled, placeholderData: (before) => before });
 
 export const useSignals = (driveId: number, enabled: boolean) =>
-  useQuery({ queryKey: ["signals", driveId], queryFn: () => api.get<Finding[]>(`/drives/${driveId}/signals`), enabled, refetchInterval: SIGNALS });
+  useQuery({
+    queryKey: ["signals", driveId],
+    queryFn: () => api.get<Finding[]>(`/drives/${driveId}/signals`),
+    enabled,
+    refetchInterval: SIGNALS,
+  });
 
-export const useProofs = (driveId: number) => useQuery({ queryKey: ["proofs", driveId], queryFn: () => api.get<Proof[]>(`/drives/${driveId}/proofs`) });
+export const useProofs = (driveId: number) =>
+  useQuery({ queryKey: ["proofs", driveId], queryFn: () => api.get<Proof[]>(`/drives/${driveId}/proofs`) });
 
-export const useVerify = (driveId: number) => useQuery({ queryKey: ["verify", driveId], queryFn: () => api.get<Verify>(`/drives/${driveId}/verify`) });
+export const useVerify = (driveId: number) =>
+  useQuery({ queryKey: ["verify", driveId], queryFn: () => api.get<Verify>(`/drives/${driveId}/verify`) });
 
 export const useTray = (driveId: number, enabled = true) =>
   useQuery({ queryKey: ["tray", driveId], queryFn: () => api.get<Tray>(`/drives/${driveId}/tray`), enabled });
@@ -88,10 +102,17 @@ export const useFaults = (driveId: number, enabled: boolean) =>
   useQuery({ queryKey: ["faults", driveId], queryFn: () => api.get<FaultPanel>(`/drives/${driveId}/faults`), enabled });
 
 export const useLogbook = (projectId: string | undefined) =>
-  useQuery({ queryKey: ["logbook", projectId], queryFn: () => api.get<LogbookEntry[]>(`/projects/${projectId}/logbook`) });
+  useQuery({
+    queryKey: ["logbook", projectId],
+    queryFn: () => api.get<LogbookEntry[]>(`/projects/${projectId}/logbook`),
+  });
 
 export const useSession = () =>
-  useQuery({ queryKey: ["session"], queryFn: () => api.get<{ csrf_token: string; paddock: boolean }>("/session"), staleTime: 30_000 });
+  useQuery({
+    queryKey: ["session"],
+    queryFn: () => api.get<{ csrf_token: string; paddock: boolean }>("/session"),
+    staleTime: 30_000,
+  });
 
 /** The dictionary of a family with one firmware version; it never changes. */
 export const useDictionary = (profile: Drive["profile"]) =>
@@ -104,10 +125,20 @@ export const useDictionary = (profile: Drive["profile"]) =>
   });
 
 /** The families that can be chosen for a drive that cannot be reached yet. */
-export const useFamilies = () => useQuery({ queryKey: ["families"], queryFn: () => api.get<{ family: string; title: string }[]>("/profiles"), staleTime: Infinity });
+export const useFamilies = () =>
+  useQuery({
+    queryKey: ["families"],
+    queryFn: () => api.get<{ family: string; title: string }[]>("/profiles"),
+    staleTime: Infinity,
+  });
 
 export const useValueDetail = (driveId: number, key: string | undefined) =>
-  useQuery({ queryKey: ["values", driveId, "detail", key], queryFn: () => api.get<ValueDetail>(`/drives/${driveId}/values/${key}`), enabled: key !== undefined, placeholderData: (before) => before });
+  useQuery({
+    queryKey: ["values", driveId, "detail", key],
+    queryFn: () => api.get<ValueDetail>(`/drives/${driveId}/values/${key}`),
+    enabled: key !== undefined,
+    placeholderData: (before) => before,
+  });
 
 /** Keys that a query finds, best first; undefined while nothing is asked. */
 export const useValueSearch = (driveId: number, query: string) =>
@@ -119,28 +150,51 @@ export const useValueSearch = (driveId: number, query: string) =>
     placeholderData: (before) => before,
   });
 
-export const useSnapshots = (driveId: number) => useQuery({ queryKey: ["snapshots", driveId], queryFn: () => api.get<Snapshot[]>(`/drives/${driveId}/snapshots`) });
+export const useSnapshots = (driveId: number) =>
+  useQuery({ queryKey: ["snapshots", driveId], queryFn: () => api.get<Snapshot[]>(`/drives/${driveId}/snapshots`) });
 
 export const useComparison = (driveId: number, left: string, right: string, all: boolean) =>
   useQuery({
     queryKey: ["comparison", driveId, left, right, all],
-    queryFn: () => api.get<Comparison>(`/drives/${driveId}/comparison?${new URLSearchParams({ left, right, all: String(all) })}`),
+    queryFn: () =>
+      api.get<Comparison>(`/drives/${driveId}/comparison?${new URLSearchParams({ left, right, all: String(all) })}`),
     placeholderData: (before) => before,
   });
 
-export const useImports = (driveId: number) => useQuery({ queryKey: ["imports", driveId], queryFn: () => api.get<ImportSummary[]>(`/drives/${driveId}/imports`) });
+export const useImports = (driveId: number) =>
+  useQuery({ queryKey: ["imports", driveId], queryFn: () => api.get<ImportSummary[]>(`/drives/${driveId}/imports`) });
 
 export const useImport = (driveId: number, id: number | null) =>
-  useQuery({ queryKey: ["values", driveId, "import", id], queryFn: () => api.get<Import>(`/drives/${driveId}/imports/${id}`), enabled: id !== null });
+  useQuery({
+    queryKey: ["values", driveId, "import", id],
+    queryFn: () => api.get<Import>(`/drives/${driveId}/imports/${id}`),
+    enabled: id !== null,
+  });
 
 export const useRestores = (driveId: number, enabled: boolean) =>
-  useQuery({ queryKey: ["values", driveId, "restores"], queryFn: () => api.get<Restore[]>(`/drives/${driveId}/restores`), enabled });
+  useQuery({
+    queryKey: ["values", driveId, "restores"],
+    queryFn: () => api.get<Restore[]>(`/drives/${driveId}/restores`),
+    enabled,
+  });
 
 export const usePowerUp = (driveId: number, enabled: boolean) =>
-  useQuery({ queryKey: ["values", driveId, "power_up"], queryFn: () => api.get<PowerUp>(`/drives/${driveId}/power_up`), enabled });
+  useQuery({
+    queryKey: ["values", driveId, "power_up"],
+    queryFn: () => api.get<PowerUp>(`/drives/${driveId}/power_up`),
+    enabled,
+  });
 
 export const useFirmware = (driveId: number, enabled: boolean) =>
-  useQuery({ queryKey: ["firmware", driveId], queryFn: () => api.get<Firmware>(`/drives/${driveId}/firmware`), enabled });
+  useQuery({
+    queryKey: ["firmware", driveId],
+    queryFn: () => api.get<Firmware>(`/drives/${driveId}/firmware`),
+    enabled,
+  });
 
 export const useDiscovery = () =>
-  useQuery({ queryKey: ["discovery"], queryFn: () => api.get<Discovery>("/discovery"), refetchInterval: ({ state }) => (state.data?.running ? 300 : false) });
+  useQuery({
+    queryKey: ["discovery"],
+    queryFn: () => api.get<Discovery>("/discovery"),
+    refetchInterval: ({ state }) => (state.data?.running ? 300 : false),
+  });

@@ -8,7 +8,10 @@ import { useAction } from "./useAction";
  * An action that may bring a hazard into the drive. It is sent without any yes first; where the server asks for one, it says for which values
  * and why, and the same action is sent again with the yes to exactly these.
  */
-export function useConfirmed<R>(act: (hazards: string[]) => Promise<R>, options: { refresh?: string[]; drive?: { id: number }; done?: (result: R) => void } = {}) {
+export function useConfirmed<R>(
+  act: (hazards: string[]) => Promise<R>,
+  options: { refresh?: string[]; drive?: { id: number }; done?: (result: R) => void } = {},
+) {
   const [asked, setAsked] = useState<Hazard[]>([]);
   const action = useAction(act, {
     ...options,
@@ -28,4 +31,5 @@ export function useConfirmed<R>(act: (hazards: string[]) => Promise<R>, options:
 
 export type HazardousQuestion = ReturnType<typeof useConfirmed>["question"];
 
-const hazardsOf = (error: ApiError) => (Array.isArray(error.details.hazards) ? (error.details.hazards as Hazard[]) : []);
+const hazardsOf = (error: ApiError) =>
+  Array.isArray(error.details.hazards) ? (error.details.hazards as Hazard[]) : [];

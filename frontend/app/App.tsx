@@ -18,10 +18,16 @@ import { system } from "./theme";
 applyMode(currentMode());
 
 /** Style elements carry the page's nonce, as its content security policy asks. */
-const styles = createCache({ key: "g", nonce: document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content });
+const styles = createCache({
+  key: "g",
+  nonce: document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content,
+});
 
 const queries = new QueryClient({
-  defaultOptions: { queries: { retry: 1, staleTime: 5_000, refetchOnWindowFocus: true, networkMode: "always" }, mutations: { networkMode: "always" } },
+  defaultOptions: {
+    queries: { retry: 1, staleTime: 5_000, refetchOnWindowFocus: true, networkMode: "always" },
+    mutations: { networkMode: "always" },
+  },
 });
 
 const router = createBrowserRouter([

@@ -86,11 +86,14 @@ class Feed {
 
   #name() {
     if (this.#socket?.readyState !== WebSocket.OPEN) return;
-    this.#socket.send(JSON.stringify({ drives: Object.fromEntries(this.#drives.map((drive) => [drive, telemetryOf(drive).wanted])) }));
+    this.#socket.send(
+      JSON.stringify({ drives: Object.fromEntries(this.#drives.map((drive) => [drive, telemetryOf(drive).wanted])) }),
+    );
   }
 
   #hear(message: Message) {
-    if ("live" in message) return telemetryOf(message.drive).push(message.layout, message.at, message.live, message.state);
+    if ("live" in message)
+      return telemetryOf(message.drive).push(message.layout, message.at, message.live, message.state);
     if ("past" in message) return telemetryOf(message.drive).recall(message.past);
     for (const listener of this.#listeners) {
       if ("announced" in message) listener.announced?.(message.announced);

@@ -123,7 +123,13 @@ export class Telemetry {
   recall({ at, keys, columns }: Past) {
     this.#count = 0;
     this.#columns.clear();
-    at.forEach((time, n) => this.#keep(time, keys, columns.map((column) => column[n] ?? null)));
+    at.forEach((time, n) =>
+      this.#keep(
+        time,
+        keys,
+        columns.map((column) => column[n] ?? null),
+      ),
+    );
     this.#notify();
   }
 
@@ -138,7 +144,8 @@ export class Telemetry {
   recent(duration: number, keys: readonly string[]): { at: number[]; columns: (number | null)[][] } {
     const now = performance.now() - this.#ahead;
     const places: number[] = [];
-    for (let n = Math.max(0, this.#count - CAPACITY); n < this.#count; n += 1) if (now - (this.#at[n % CAPACITY] ?? 0) <= duration) places.push(n % CAPACITY);
+    for (let n = Math.max(0, this.#count - CAPACITY); n < this.#count; n += 1)
+      if (now - (this.#at[n % CAPACITY] ?? 0) <= duration) places.push(n % CAPACITY);
     const columnOf = (key: string) => {
       const column = this.#columns.get(key);
       return places.map((place) => {

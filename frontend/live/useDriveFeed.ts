@@ -17,7 +17,10 @@ const AFFECTED: Record<string, string[]> = {
 };
 
 /** What may have changed while nobody listened; the project brings its drives. */
-const MISSED = ["project", ...["values", "tray", "motion"].flatMap((what) => AFFECTED[what] ?? []).filter((name) => name !== "drive")];
+const MISSED = [
+  "project",
+  ...["values", "tray", "motion"].flatMap((what) => AFFECTED[what] ?? []).filter((name) => name !== "drive"),
+];
 
 /** ms in which word of changes is gathered: one act of a technician changes several things, and each page asks once. */
 const GATHER = 80;
@@ -37,12 +40,15 @@ export function useDriveFeed(driveIds: number[]) {
       const names = gathered.get(drive) ?? new Set();
       for (const name of changed.flatMap((what) => AFFECTED[what] ?? [])) names.add(name);
       gathered.set(drive, names);
-      timer ??= window.setTimeout(() => {
-        timer = undefined;
-        asked = performance.now();
-        for (const [id, affected] of gathered) invalidate(queries, affected, id);
-        gathered.clear();
-      }, Math.max(GATHER, asked + PACE - performance.now()));
+      timer ??= window.setTimeout(
+        () => {
+          timer = undefined;
+          asked = performance.now();
+          for (const [id, affected] of gathered) invalidate(queries, affected, id);
+          gathered.clear();
+        },
+        Math.max(GATHER, asked + PACE - performance.now()),
+      );
     };
     const leave = feed.listen({
       drives: ids.split(",").filter(Boolean).map(Number),

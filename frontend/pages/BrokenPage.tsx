@@ -8,7 +8,10 @@ export function BrokenPage() {
   const error = useRouteError();
   return (
     <>
-      <PageHead title="This page cannot be shown" sentence="Nothing was changed by it, and the drives go on as they are.">
+      <PageHead
+        title="This page cannot be shown"
+        sentence="Nothing was changed by it, and the drives go on as they are."
+      >
         <Action look="primary" onClick={() => window.location.reload()}>
           Reload
         </Action>

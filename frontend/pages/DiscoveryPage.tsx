@@ -24,7 +24,10 @@ export function DiscoveryPage() {
   if (!project || !discovery) return <PageHead title="Find drives" sentence="Reading" />;
   return (
     <>
-      <PageHead title="Find drives" sentence={`For ${project.name}: places that answer, who is there, and who has fallen silent.`} />
+      <PageHead
+        title="Find drives"
+        sentence={`For ${project.name}: places that answer, who is there, and who has fallen silent.`}
+      />
       <Columns template="0.62fr 1.9fr">
         <Column title="Where to look">
           <Search discovery={discovery} />
@@ -32,7 +35,16 @@ export function DiscoveryPage() {
         </Column>
         <Column title="Seen" note={`${discovery.sightings.length}, kept until forgotten`}>
           {discovery.duplicates.map(({ headline, remedy }) => (
-            <Box key={headline} borderLeftWidth="3px" borderColor="caution" bg="surface" px="2.5" py="1.5" mb="2" role="note">
+            <Box
+              key={headline}
+              borderLeftWidth="3px"
+              borderColor="caution"
+              bg="surface"
+              px="2.5"
+              py="1.5"
+              mb="2"
+              role="note"
+            >
               <Text fontWeight="bold">
                 <Text as="span" color="cautionText">
                   Caution:
@@ -55,7 +67,10 @@ export function DiscoveryPage() {
 function useWordOfDiscovery() {
   const queries = useQueryClient();
   useEffect(() => {
-    return feed.listen({ drives: [], announced: (what) => what === "discovery" && void queries.invalidateQueries({ queryKey: [what] }) });
+    return feed.listen({
+      drives: [],
+      announced: (what) => what === "discovery" && void queries.invalidateQueries({ queryKey: [what] }),
+    });
   }, [queries]);
 }
 
@@ -71,7 +86,14 @@ function Search({ discovery }: { discovery: Discovery }) {
         start.mutate(undefined);
       }}
     >
-      <TextField label="Addresses and ports" value={places} onChange={setPlaces} mono problem={start.error?.message ?? null} hint="192.168.30.11, 192.168.30.1-60, 192.168.30.0/24, each with :port or :from-to; port 502 where none is given. Known places are looked at as well." />
+      <TextField
+        label="Addresses and ports"
+        value={places}
+        onChange={setPlaces}
+        mono
+        problem={start.error?.message ?? null}
+        hint="192.168.30.11, 192.168.30.1-60, 192.168.30.0/24, each with :port or :from-to; port 502 where none is given. Known places are looked at as well."
+      />
       <Flex gap="2" align="center">
         {discovery.running ? (
           <Action onClick={() => cancel.mutate(undefined)}>Cancel</Action>
@@ -81,7 +103,9 @@ function Search({ discovery }: { discovery: Discovery }) {
           </Action>
         )}
         <Text color="muted" fontSize="small" aria-live="polite" data-search={discovery.running ? "running" : "idle"}>
-          {discovery.total === 0 ? "Not searched yet" : `${discovery.looked_at} of ${discovery.total} places${discovery.cancelled ? ", cancelled" : ""}`}
+          {discovery.total === 0
+            ? "Not searched yet"
+            : `${discovery.looked_at} of ${discovery.total} places${discovery.cancelled ? ", cancelled" : ""}`}
         </Text>
       </Flex>
       {discovery.running && (

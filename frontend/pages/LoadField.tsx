@@ -3,7 +3,15 @@ import { useState } from "react";
 import { Action } from "../parts/Action";
 
 /** Torque or force that opposes the motion, like cloth over the roller. */
-export function LoadField({ slides, torque, onSet }: { slides: boolean; torque: number; onSet: (torque: number) => void }) {
+export function LoadField({
+  slides,
+  torque,
+  onSet,
+}: {
+  slides: boolean;
+  torque: number;
+  onSet: (torque: number) => void;
+}) {
   const [text, setText] = useState<string>();
   const typed = Number((text ?? "").replace(",", "."));
   const take = () => {

@@ -8,7 +8,19 @@ import { PageHead } from "../parts/Columns";
 import { clock } from "../parts/format";
 import { Table } from "../parts/Table";
 
-const KINDS: Record<string, string> = { link: "Link", write: "Write", store: "Store", restart: "Restart", motion: "Motion", stop: "Stop", fault: "Fault", gait: "Gait", reins: "Reins", proof: "Proof", project: "Project" };
+const KINDS: Record<string, string> = {
+  link: "Link",
+  write: "Write",
+  store: "Store",
+  restart: "Restart",
+  motion: "Motion",
+  stop: "Stop",
+  fault: "Fault",
+  gait: "Gait",
+  reins: "Reins",
+  proof: "Proof",
+  project: "Project",
+};
 
 /** Who did what, when. */
 export function LogbookPage() {
@@ -18,14 +30,34 @@ export function LogbookPage() {
   const [words, setWords] = useState("");
   const [drive, setDrive] = useState("");
   const shown = entries.filter((entry) => (drive === "" || entry.drive_name === drive) && matches(entry, words));
-  const drives = [...new Set(entries.map(({ drive_name: name }) => name).filter((name): name is string => name !== null))];
+  const drives = [
+    ...new Set(entries.map(({ drive_name: name }) => name).filter((name): name is string => name !== null)),
+  ];
   return (
     <>
-      <PageHead title="Logbook" sentence={`Who did what on ${project?.name ?? "the project"}, when. The latest 500 entries.`} />
+      <PageHead
+        title="Logbook"
+        sentence={`Who did what on ${project?.name ?? "the project"}, when. The latest 500 entries.`}
+      />
       <Flex gap="2" mb="2" maxW="dialog">
-        <Input size="xs" fontSize="body" bg="surface" borderColor="edge" aria-label="Narrow the logbook" placeholder="Narrow by any word" value={words} onChange={(event) => setWords(event.target.value)} />
+        <Input
+          size="xs"
+          fontSize="body"
+          bg="surface"
+          borderColor="edge"
+          aria-label="Narrow the logbook"
+          placeholder="Narrow by any word"
+          value={words}
+          onChange={(event) => setWords(event.target.value)}
+        />
         <Box flexShrink="0">
-          <Choice label="Which drive" width="48" value={drive} options={[{ id: "", title: "All drives" }, ...drives.map((name) => ({ id: name, title: name }))]} onChange={setDrive} />
+          <Choice
+            label="Which drive"
+            width="48"
+            value={drive}
+            options={[{ id: "", title: "All drives" }, ...drives.map((name) => ({ id: name, title: name }))]}
+            onChange={setDrive}
+          />
         </Box>
       </Flex>
       <Table aria-label="Logbook">
@@ -54,17 +86,30 @@ export function LogbookPage() {
                   {entry.detail}
                 </Text>
               </td>
-              <td className="line">{entry.author || <Text as="span" color="muted">not named</Text>}</td>
+              <td className="line">
+                {entry.author || (
+                  <Text as="span" color="muted">
+                    not named
+                  </Text>
+                )}
+              </td>
             </tr>
           ))}
         </tbody>
       </Table>
-      {shown.length === 0 && <Text color="muted" py="2">{entries.length === 0 ? "Nothing has happened yet." : "No entry is like that."}</Text>}
+      {shown.length === 0 && (
+        <Text color="muted" py="2">
+          {entries.length === 0 ? "Nothing has happened yet." : "No entry is like that."}
+        </Text>
+      )}
     </>
   );
 }
 
 function matches(entry: LogbookEntry, words: string) {
   const text = `${entry.headline} ${entry.detail} ${entry.author} ${entry.kind}`.toLowerCase();
-  return words.toLowerCase().split(/\s+/).every((word) => text.includes(word));
+  return words
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word));
 }

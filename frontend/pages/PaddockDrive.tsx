@@ -45,7 +45,12 @@ export interface PanelDrive {
   nameplate: Record<string, string>;
 }
 
-export const STATE = { off: "without power", booting: "starting", loader: "in its loader", running: "running" } as const;
+export const STATE = {
+  off: "without power",
+  booting: "starting",
+  loader: "in its loader",
+  running: "running",
+} as const;
 /** Widths that a hand on a remote control would give, in µs. */
 const PULSES = [0, 1000, 1250, 1500, 1750, 2000];
 
@@ -53,10 +58,22 @@ const PULSES = [0, 1000, 1250, 1500, 1750, 2000];
 const push = (slides: boolean) => (slides ? 60 : 0.4);
 
 export function PaddockDrive({ drive }: { drive: PanelDrive }) {
-  const set = useAction((changes: Record<string, boolean | number>) => api.post(`/paddock/drives/${encodeURIComponent(drive.name)}`, changes), { refresh: ["paddock"] });
+  const set = useAction(
+    (changes: Record<string, boolean | number>) =>
+      api.post(`/paddock/drives/${encodeURIComponent(drive.name)}`, changes),
+    { refresh: ["paddock"] },
+  );
   return (
-    <Card title={drive.name} aside={<Text color="muted">{`${drive.family}, port ${drive.port}, ${STATE[drive.state]}`}</Text>}>
-      <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "1fr 1fr", xl: "minmax(0, 1fr) minmax(0, 1fr) 15rem" }} gap="4" mt="1" data-paddock={drive.name}>
+    <Card
+      title={drive.name}
+      aside={<Text color="muted">{`${drive.family}, port ${drive.port}, ${STATE[drive.state]}`}</Text>}
+    >
+      <Grid
+        templateColumns={{ base: "minmax(0, 1fr)", md: "1fr 1fr", xl: "minmax(0, 1fr) minmax(0, 1fr) 15rem" }}
+        gap="4"
+        mt="1"
+        data-paddock={drive.name}
+      >
         <Box>
           <Flex gap="4" align="center" py="2">
             <Shaft turns={drive.shaft_turns} slides={drive.slides} />
@@ -70,18 +87,53 @@ export function PaddockDrive({ drive }: { drive: PanelDrive }) {
             </Box>
           </Flex>
           <GroupHead>Switches and cables</GroupHead>
-          <Throw label={drive.battery ? "Battery" : "Mains"} on={drive.mains} words={["Switch off", "Switch on"]} states={["on", "off"]} onThrow={(mains) => set.mutate({ mains })} />
-          <Throw label="Network cable" on={drive.cable} words={["Pull", "Plug in"]} states={["plugged in", "pulled"]} onThrow={(cable) => set.mutate({ cable })} />
-          <Throw label="Torque-off input A" on={drive.torque_off_a} words={["Open", "Close"]} states={["closed", "open"]} onThrow={(closed) => set.mutate({ torque_off_a: closed })} />
-          <Throw label="Torque-off input B" on={drive.torque_off_b} words={["Open", "Close"]} states={["closed", "open"]} onThrow={(closed) => set.mutate({ torque_off_b: closed })} />
+          <Throw
+            label={drive.battery ? "Battery" : "Mains"}
+            on={drive.mains}
+            words={["Switch off", "Switch on"]}
+            states={["on", "off"]}
+            onThrow={(mains) => set.mutate({ mains })}
+          />
+          <Throw
+            label="Network cable"
+            on={drive.cable}
+            words={["Pull", "Plug in"]}
+            states={["plugged in", "pulled"]}
+            onThrow={(cable) => set.mutate({ cable })}
+          />
+          <Throw
+            label="Torque-off input A"
+            on={drive.torque_off_a}
+            words={["Open", "Close"]}
+            states={["closed", "open"]}
+            onThrow={(closed) => set.mutate({ torque_off_a: closed })}
+          />
+          <Throw
+            label="Torque-off input B"
+            on={drive.torque_off_b}
+            words={["Open", "Close"]}
+            states={["closed", "open"]}
+            onThrow={(closed) => set.mutate({ torque_off_b: closed })}
+          />
           {drive.encoder_power !== null && (
-            <Throw label="Encoder cable" on={drive.encoder_power} words={["Pull", "Plug in"]} states={["plugged in", "pulled"]} onThrow={(power) => set.mutate({ encoder_power: power })} />
+            <Throw
+              label="Encoder cable"
+              on={drive.encoder_power}
+              words={["Pull", "Plug in"]}
+              states={["plugged in", "pulled"]}
+              onThrow={(power) => set.mutate({ encoder_power: power })}
+            />
           )}
           {drive.pulse_width !== null && (
             <Row label="Pulse, µs" state="">
               <Flex gap="0" role="group" aria-label="Pulse at the input, in microseconds">
                 {PULSES.map((width) => (
-                  <Segment key={width} type="button" aria-pressed={drive.pulse_width === width} onClick={() => set.mutate({ pulse_width: width })}>
+                  <Segment
+                    key={width}
+                    type="button"
+                    aria-pressed={drive.pulse_width === width}
+                    onClick={() => set.mutate({ pulse_width: width })}
+                  >
                     {width === 0 ? "none" : width}
                   </Segment>
                 ))}
@@ -92,7 +144,13 @@ export function PaddockDrive({ drive }: { drive: PanelDrive }) {
             <Row label="Digital inputs" state={`${drive.inputs.filter(Boolean).length} closed`}>
               <Flex gap="0" role="group" aria-label="Digital inputs">
                 {drive.inputs.map((closed, n) => (
-                  <Segment key={`input_${n + 1}`} type="button" aria-pressed={closed} aria-label={`Input ${n + 1}`} onClick={() => set.mutate({ [`input_${n + 1}`]: !closed })}>
+                  <Segment
+                    key={`input_${n + 1}`}
+                    type="button"
+                    aria-pressed={closed}
+                    aria-label={`Input ${n + 1}`}
+                    onClick={() => set.mutate({ [`input_${n + 1}`]: !closed })}
+                  >
                     {n + 1}
                   </Segment>
                 ))}
@@ -102,23 +160,35 @@ export function PaddockDrive({ drive }: { drive: PanelDrive }) {
         </Box>
         <Box>
           <GroupHead>Load and hands</GroupHead>
-          <LoadField slides={drive.slides} torque={drive.load_torque} onSet={(torque) => set.mutate({ load_torque: torque })} />
-          <Hand slides={drive.slides} torque={drive.hand_torque} held={drive.held_by_hand} onPush={(torque) => set.mutate({ hand_torque: torque })} />
-          <Row label={drive.slides ? "By hand, pole pair pitches" : "Turn by hand"} state={drive.turning_by_hand ? (drive.slides ? "moving" : "turning") : ""}>
+          <LoadField
+            slides={drive.slides}
+            torque={drive.load_torque}
+            onSet={(torque) => set.mutate({ load_torque: torque })}
+          />
+          <Hand
+            slides={drive.slides}
+            torque={drive.hand_torque}
+            held={drive.held_by_hand}
+            onPush={(torque) => set.mutate({ hand_torque: torque })}
+          />
+          <Row
+            label={drive.slides ? "By hand, pole pair pitches" : "Turn by hand"}
+            state={drive.turning_by_hand ? (drive.slides ? "moving" : "turning") : ""}
+          >
             <Flex gap="1">
-              <Action onClick={() => set.mutate({ hand_turn: -1 })}>
-                1 back
-              </Action>
-              <Action onClick={() => set.mutate({ hand_turn: 1 })}>
-                1 forward
-              </Action>
-              <Action onClick={() => set.mutate({ hand_turn: 3 })}>
-                3 forward
-              </Action>
+              <Action onClick={() => set.mutate({ hand_turn: -1 })}>1 back</Action>
+              <Action onClick={() => set.mutate({ hand_turn: 1 })}>1 forward</Action>
+              <Action onClick={() => set.mutate({ hand_turn: 3 })}>3 forward</Action>
             </Flex>
           </Row>
           {drive.brake && (
-            <Throw label={`Holding brake, ${drive.brake.open ? "open" : "closed"}`} on={!drive.brake.lifted} words={["Lift by hand", "Let go"]} states={[drive.brake.powered ? "has current" : "no current", "lifted by hand"]} onThrow={(held) => set.mutate({ brake_lifted: !held })} />
+            <Throw
+              label={`Holding brake, ${drive.brake.open ? "open" : "closed"}`}
+              on={!drive.brake.lifted}
+              words={["Lift by hand", "Let go"]}
+              states={[drive.brake.powered ? "has current" : "no current", "lifted by hand"]}
+              onThrow={(held) => set.mutate({ brake_lifted: !held })}
+            />
           )}
           <WiringFaults wiring={drive.wiring} wires={drive.motor_wires} onSet={(changes) => set.mutate(changes)} />
         </Box>
@@ -146,7 +216,17 @@ function Throw({ label, on, words, states, onThrow }: ThrowProps) {
   );
 }
 
-function Row({ label, state, odd = false, children }: { label: string; state: string; odd?: boolean; children: ReactNode }) {
+function Row({
+  label,
+  state,
+  odd = false,
+  children,
+}: {
+  label: string;
+  state: string;
+  odd?: boolean;
+  children: ReactNode;
+}) {
   return (
     <Flex justify="space-between" align="center" gap="2" py="1" borderBottomWidth="1px" borderColor="line">
       <Text>{label}</Text>
@@ -158,14 +238,32 @@ function Row({ label, state, odd = false, children }: { label: string; state: st
   );
 }
 
-function Hand({ slides, torque, held, onPush }: { slides: boolean; torque: number; held: boolean; onPush: (torque: number) => void }) {
+function Hand({
+  slides,
+  torque,
+  held,
+  onPush,
+}: {
+  slides: boolean;
+  torque: number;
+  held: boolean;
+  onPush: (torque: number) => void;
+}) {
   return (
-    <Row label={slides ? "Hand on the moving part" : "Hand on the shaft"} state={held ? "holds it" : torque === 0 ? "off" : torque > 0 ? "pushing forward" : "pushing backward"} odd={torque !== 0 || held}>
+    <Row
+      label={slides ? "Hand on the moving part" : "Hand on the shaft"}
+      state={held ? "holds it" : torque === 0 ? "off" : torque > 0 ? "pushing forward" : "pushing backward"}
+      odd={torque !== 0 || held}
+    >
       <Flex gap="1">
         <Action aria-label="Push backward" onClick={() => onPush(-push(slides))}>
           ←
         </Action>
-        <Action aria-label={slides ? "Let go of the moving part" : "Let go of the shaft"} disabled={torque === 0 && !held} onClick={() => onPush(0)}>
+        <Action
+          aria-label={slides ? "Let go of the moving part" : "Let go of the shaft"}
+          disabled={torque === 0 && !held}
+          onClick={() => onPush(0)}
+        >
           Let go
         </Action>
         <Action aria-label="Push forward" onClick={() => onPush(push(slides))}>
@@ -180,7 +278,17 @@ function Nameplate({ lines }: { lines: Record<string, string> }) {
   const entries = Object.entries(lines);
   if (entries.length === 0) return null;
   return (
-    <Box borderWidth="2px" borderColor="edge" borderRadius="card" px="3" py="2" alignSelf="start" bg="rail" aria-label="Nameplate of the motor" role="group">
+    <Box
+      borderWidth="2px"
+      borderColor="edge"
+      borderRadius="card"
+      px="3"
+      py="2"
+      alignSelf="start"
+      bg="rail"
+      aria-label="Nameplate of the motor"
+      role="group"
+    >
       <Text fontWeight="bold" mb="1">
         Nameplate of the motor
       </Text>

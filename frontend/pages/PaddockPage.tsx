@@ -12,12 +12,20 @@ const LOOK = 250;
 
 /** The outside world of the stand-ins: what is seen at the machine, and what hands can do there. */
 export function PaddockPage() {
-  const { data: drives, error } = useQuery({ queryKey: ["paddock"], queryFn: () => api.get<PanelDrive[]>("/paddock"), refetchInterval: LOOK, retry: false });
+  const { data: drives, error } = useQuery({
+    queryKey: ["paddock"],
+    queryFn: () => api.get<PanelDrive[]>("/paddock"),
+    refetchInterval: LOOK,
+    retry: false,
+  });
   const [name, setName] = useState<string>();
   const chosen = drives?.find((drive) => drive.name === name) ?? drives?.[0];
   return (
     <>
-      <PageHead title="Paddock" sentence="The simulated machines from outside: what you would see and touch beside them. Gallop itself knows none of this." />
+      <PageHead
+        title="Paddock"
+        sentence="The simulated machines from outside: what you would see and touch beside them. Gallop itself knows none of this."
+      />
       {error && <Text color="fault">{error.message}</Text>}
       <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "11rem minmax(0, 1fr)" }} gap="4" alignItems="start">
         <Flex as="nav" aria-label="Machines" direction={{ base: "row", lg: "column" }} gap="2" wrap="wrap">

@@ -15,7 +15,15 @@ import { TextField } from "../parts/TextField";
 import { AuthorField } from "./AuthorField";
 import { NotFoundPage } from "./NotFoundPage";
 
-const LINK = { offline: "offline", connecting: "connecting", reading: "reading", online: "connected", lost: "lost, trying again", loader: "waits for firmware", taken: "linked elsewhere" } as const;
+const LINK = {
+  offline: "offline",
+  connecting: "connecting",
+  reading: "reading",
+  online: "connected",
+  lost: "lost, trying again",
+  loader: "waits for firmware",
+  taken: "linked elsewhere",
+} as const;
 
 /** The drives of a project. */
 export function ProjectPage() {
@@ -41,7 +49,13 @@ export function ProjectPage() {
       </PageHead>
       <Grid templateColumns={{ base: "minmax(0, 1fr)", xl: "3fr 1fr" }} gap="6">
         <Column title="Drives" note={project.drives.length > 0 ? "and how far each has come" : undefined}>
-          {project.drives.length === 0 ? <Text py="2" color="muted">No drives yet. Add the first one at the right: its address is on its display or in its papers.</Text> : <DriveTable drives={project.drives} />}
+          {project.drives.length === 0 ? (
+            <Text py="2" color="muted">
+              No drives yet. Add the first one at the right: its address is on its display or in its papers.
+            </Text>
+          ) : (
+            <DriveTable drives={project.drives} />
+          )}
         </Column>
         <Column title="Add a drive">
           <NewDrive projectId={project.id} />
@@ -100,7 +114,12 @@ function DriveRow({ drive }: { drive: Drive }) {
       <td>
         <Flex gap="2">
           {drive.stages.map((stage) => (
-            <Link key={stage.id} to={`${path}/${stage.id}`} title={`${stage.title}: ${stage.note || "to do"}`} aria-label={stage.title}>
+            <Link
+              key={stage.id}
+              to={`${path}/${stage.id}`}
+              title={`${stage.title}: ${stage.note || "to do"}`}
+              aria-label={stage.title}
+            >
               <Horseshoe state={stage.state} />
             </Link>
           ))}
@@ -123,12 +142,25 @@ function RowActions({ drive }: { drive: Drive }) {
   const remove = useAction(() => api.delete(`/drives/${drive.id}`), { refresh: ["project", "projects"] });
   return (
     <Flex gap="2" justify="flex-end">
-      {drive.link_wanted ? <Action onClick={() => disconnect.mutate(undefined)}>Disconnect</Action> : <Action look="primary" onClick={() => connect.mutate(undefined)}>Connect</Action>}
+      {drive.link_wanted ? (
+        <Action onClick={() => disconnect.mutate(undefined)}>Disconnect</Action>
+      ) : (
+        <Action look="primary" onClick={() => connect.mutate(undefined)}>
+          Connect
+        </Action>
+      )}
       <Action look="link" aria-label={`Remove ${drive.name}`} onClick={() => setAsking(true)}>
         Remove
       </Action>
-      <ConfirmDialog open={asking} title={`Remove ${drive.name} from the project?`} confirm="Remove it" onClose={() => setAsking(false)} onConfirm={() => remove.mutate(undefined)}>
-        Its facts, draft and proofs go with it and cannot be brought back. The drive itself is not touched, and the logbook stays.
+      <ConfirmDialog
+        open={asking}
+        title={`Remove ${drive.name} from the project?`}
+        confirm="Remove it"
+        onClose={() => setAsking(false)}
+        onConfirm={() => remove.mutate(undefined)}
+      >
+        Its facts, draft and proofs go with it and cannot be brought back. The drive itself is not touched, and the
+        logbook stays.
       </ConfirmDialog>
     </Flex>
   );
@@ -140,7 +172,11 @@ function NewDrive({ projectId }: { projectId: number }) {
   const [port, setPort] = useState("502");
   const [family, setFamily] = useState("");
   const { data: families = [] } = useFamilies();
-  const add = useAction(() => api.post<Drive>(`/projects/${projectId}/drives`, { name, host, port, family }), { refresh: ["project", "projects"], quiet: true, done: () => setName("") });
+  const add = useAction(() => api.post<Drive>(`/projects/${projectId}/drives`, { name, host, port, family }), {
+    refresh: ["project", "projects"],
+    quiet: true,
+    done: () => setName(""),
+  });
   return (
     <Box
       as="form"
@@ -152,9 +188,24 @@ function NewDrive({ projectId }: { projectId: number }) {
     >
       <TextField label="Name" value={name} onChange={setName} problem={add.error?.message ?? null} />
       <TextField label="Address" value={host} onChange={setHost} mono />
-      <TextField label="Port" value={port} onChange={setPort} mono hint="502 for a real drive; the stand-ins begin at 15020." />
+      <TextField
+        label="Port"
+        value={port}
+        onChange={setPort}
+        mono
+        hint="502 for a real drive; the stand-ins begin at 15020."
+      />
       <Box mb="2">
-        <Choice label="Family, to work before the drive can be reached" value={family} options={[{ id: "", title: "Family: known once it is connected" }, ...families.map((one) => ({ id: one.family, title: one.title }))]} onChange={setFamily} width="full" />
+        <Choice
+          label="Family, to work before the drive can be reached"
+          value={family}
+          options={[
+            { id: "", title: "Family: known once it is connected" },
+            ...families.map((one) => ({ id: one.family, title: one.title })),
+          ]}
+          onChange={setFamily}
+          width="full"
+        />
       </Box>
       <Action look="primary" type="submit" disabled={add.isPending || name.trim() === ""}>
         Add drive

@@ -20,7 +20,11 @@ export function ProjectsPage() {
       <Grid templateColumns={{ base: "minmax(0, 1fr)", xl: "1.6fr 1fr" }} gap="6">
         <Column title="Projects">
           {error && <Text color="fault">{error.message}</Text>}
-          {projects?.length === 0 && <Text color="muted" py="2">No project yet. Give the first one a name at the right.</Text>}
+          {projects?.length === 0 && (
+            <Text color="muted" py="2">
+              No project yet. Give the first one a name at the right.
+            </Text>
+          )}
           {projects?.map((project) => (
             <ProjectRow key={project.id} project={project} />
           ))}

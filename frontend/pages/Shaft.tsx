@@ -11,7 +11,13 @@ interface Props {
 export function Shaft({ turns, slides = false, size = 72 }: Props) {
   return (
     <Box color="ink" flexShrink="0">
-      <svg width={size} height={size} viewBox="-36 -36 72 72" role="img" aria-label={slides ? "Moving part" : "Shaft end"}>
+      <svg
+        width={size}
+        height={size}
+        viewBox="-36 -36 72 72"
+        role="img"
+        aria-label={slides ? "Moving part" : "Shaft end"}
+      >
         {slides ? <Track pitches={turns} /> : <End angle={(turns % 1) * 360} />}
       </svg>
     </Box>

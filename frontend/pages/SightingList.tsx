@@ -10,7 +10,10 @@ import { TextField } from "../parts/TextField";
 
 /** Drives that answered, and those that did once. */
 export function SightingList({ project, discovery }: { project: Project; discovery: Discovery }) {
-  if (discovery.sightings.length === 0) return <Text color="muted">Nothing was seen yet. Search; the stand-ins of a paddock answer from port 15020 on.</Text>;
+  if (discovery.sightings.length === 0)
+    return (
+      <Text color="muted">Nothing was seen yet. Search; the stand-ins of a paddock answer from port 15020 on.</Text>
+    );
   return (
     <>
       {discovery.sightings.map((sighting) => (
@@ -21,11 +24,19 @@ export function SightingList({ project, discovery }: { project: Project; discove
 }
 
 function Row({ project, sighting }: { project: Project; sighting: Sighting }) {
-  const forget = useAction(() => api.delete<Discovery>(`/discovery/sightings/${sighting.id}`), { refresh: ["discovery"] });
+  const forget = useAction(() => api.delete<Discovery>(`/discovery/sightings/${sighting.id}`), {
+    refresh: ["discovery"],
+  });
   const [explained, setExplained] = useState(false);
   const here = sighting.drives.filter(({ project_id }) => project_id === project.id);
   return (
-    <Box py="2" borderBottomWidth="1px" borderColor="line" data-sighting={`${sighting.host}:${sighting.port}`} data-answering={sighting.answering}>
+    <Box
+      py="2"
+      borderBottomWidth="1px"
+      borderColor="line"
+      data-sighting={`${sighting.host}:${sighting.port}`}
+      data-answering={sighting.answering}
+    >
       <Flex gap="3" wrap="wrap" align="baseline">
         <Text fontWeight="semibold">{sighting.model}</Text>
         <Text fontFamily="mono">
@@ -66,7 +77,11 @@ function Row({ project, sighting }: { project: Project; sighting: Sighting }) {
       )}
       <Flex gap="3" mt="1" align="flex-end" wrap="wrap">
         {here.length === 0 && <AddForm project={project} sighting={sighting} />}
-        <Action look="link" aria-label={`Forget ${sighting.model} ${sighting.serial}`} onClick={() => forget.mutate(undefined)}>
+        <Action
+          look="link"
+          aria-label={`Forget ${sighting.model} ${sighting.serial}`}
+          onClick={() => forget.mutate(undefined)}
+        >
           Forget
         </Action>
       </Flex>
@@ -76,7 +91,17 @@ function Row({ project, sighting }: { project: Project; sighting: Sighting }) {
 
 function AddForm({ project, sighting }: { project: Project; sighting: Sighting }) {
   const [name, setName] = useState(sighting.label || `${sighting.model} ${sighting.serial}`);
-  const add = useAction(() => api.post<Drive>(`/projects/${project.id}/drives`, { name, host: sighting.host, port: String(sighting.port), unit: sighting.unit, connect: true }), { refresh: ["discovery", "project", "projects"], quiet: true });
+  const add = useAction(
+    () =>
+      api.post<Drive>(`/projects/${project.id}/drives`, {
+        name,
+        host: sighting.host,
+        port: String(sighting.port),
+        unit: sighting.unit,
+        connect: true,
+      }),
+    { refresh: ["discovery", "project", "projects"], quiet: true },
+  );
   return (
     <Flex
       as="form"

@@ -32,16 +32,37 @@ const OF_OTHERS: Record<number, Partial<typeof LABELS>> = {
   4: { phases_exchanged: "Wires of motor phase B exchanged", phase_open: "Motor phase A not connected" },
 };
 
-export function WiringFaults({ wiring, wires, onSet }: { wiring: Wiring; wires: number; onSet: (changes: Record<string, boolean | number>) => void }) {
+export function WiringFaults({
+  wiring,
+  wires,
+  onSet,
+}: {
+  wiring: Wiring;
+  wires: number;
+  onSet: (changes: Record<string, boolean | number>) => void;
+}) {
   const labels = { ...LABELS, ...OF_OTHERS[wires] };
   const keys = (Object.keys(LABELS) as (keyof typeof LABELS)[]).filter((key) => wiring[key] !== null);
   return (
     <>
       <GroupHead>Wiring faults</GroupHead>
       {keys.map((key) => (
-        <Flex key={key} justify="space-between" align="center" gap="2" py="1" borderBottomWidth="1px" borderColor="line">
+        <Flex
+          key={key}
+          justify="space-between"
+          align="center"
+          gap="2"
+          py="1"
+          borderBottomWidth="1px"
+          borderColor="line"
+        >
           <Text color={wiring[key] ? "fault" : undefined}>{labels[key]}</Text>
-          <Segment type="button" aria-pressed={wiring[key] === true} aria-label={`${labels[key]}: ${wiring[key] ? "made" : "make"}`} onClick={() => onSet({ [key]: !wiring[key] })}>
+          <Segment
+            type="button"
+            aria-pressed={wiring[key] === true}
+            aria-label={`${labels[key]}: ${wiring[key] ? "made" : "make"}`}
+            onClick={() => onSet({ [key]: !wiring[key] })}
+          >
             {wiring[key] ? "made" : "make"}
           </Segment>
         </Flex>
@@ -49,7 +70,13 @@ export function WiringFaults({ wiring, wires, onSet }: { wiring: Wiring; wires: 
       {wiring.hall_order !== null && (
         <Flex justify="space-between" align="center" gap="2" py="1" borderBottomWidth="1px" borderColor="line">
           <Text color={wiring.hall_order ? "fault" : undefined}>Halls on A, B, C</Text>
-          <Choice label="Halls on A, B, C" width="44" value={String(wiring.hall_order)} options={HALL_ORDERS.map((title, id) => ({ id: String(id), title }))} onChange={(order) => onSet({ hall_order: Number(order) })} />
+          <Choice
+            label="Halls on A, B, C"
+            width="44"
+            value={String(wiring.hall_order)}
+            options={HALL_ORDERS.map((title, id) => ({ id: String(id), title }))}
+            onChange={(order) => onSet({ hall_order: Number(order) })}
+          />
         </Flex>
       )}
     </>

@@ -12,7 +12,13 @@ interface Props {
 export function Choice({ label, value, options, onChange, width = "60" }: Props) {
   return (
     <NativeSelect.Root size="xs" w={width} maxW="full">
-      <NativeSelect.Field aria-label={label} bg="surface" borderColor="edge" value={value} onChange={(event) => onChange(event.target.value)}>
+      <NativeSelect.Field
+        aria-label={label}
+        bg="surface"
+        borderColor="edge"
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      >
         {options.map(({ id, title }) => (
           <option key={id} value={id}>
             {title}

@@ -29,7 +29,18 @@ export function Columns({ children, template = "1.05fr 1fr 1fr" }: { children: R
 export function Column({ title, note, children }: { title: string; note?: string; children: ReactNode }) {
   return (
     <Box as="section" minW="0" aria-label={title}>
-      <Heading as="h2" fontSize="small" fontWeight="bold" pb="1.5" mb="1" borderBottomWidth="2px" borderColor="ink" display="flex" gap="2" lineHeight="short">
+      <Heading
+        as="h2"
+        fontSize="small"
+        fontWeight="bold"
+        pb="1.5"
+        mb="1"
+        borderBottomWidth="2px"
+        borderColor="ink"
+        display="flex"
+        gap="2"
+        lineHeight="short"
+      >
         {title}
         {note && (
           <Text as="span" color="muted" fontWeight="normal">

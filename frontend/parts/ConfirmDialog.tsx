@@ -16,7 +16,14 @@ interface Props {
 /** One clear question before something that deserves it. */
 export function ConfirmDialog({ open, title, children, confirm, ready = true, onConfirm, onClose }: Props) {
   return (
-    <Dialog.Root open={open} onOpenChange={({ open: now }) => !now && onClose()} role="alertdialog" size="sm" placement="center" motionPreset="none">
+    <Dialog.Root
+      open={open}
+      onOpenChange={({ open: now }) => !now && onClose()}
+      role="alertdialog"
+      size="sm"
+      placement="center"
+      motionPreset="none"
+    >
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>

@@ -10,11 +10,18 @@ const LOOKS = {
   second: { stroke: "var(--chakra-colors-ok-text)", strokeWidth: 2 },
   weak: { stroke: "var(--chakra-colors-bay)", strokeWidth: 1.4, strokeDasharray: "5 4" },
 } as const;
-const TONES = { plain: "var(--chakra-colors-muted)", good: "var(--chakra-colors-ok-text)", bad: "var(--chakra-colors-stop)" } as const;
+const TONES = {
+  plain: "var(--chakra-colors-muted)",
+  good: "var(--chakra-colors-ok-text)",
+  bad: "var(--chakra-colors-stop)",
+} as const;
 
 /** Curves that follow from facts, with the levels they are held against. */
 export function Drawing({ chart }: { chart: Chart }) {
-  const xs = [...chart.curves.flatMap(({ points }) => points.map(([x]) => x)), ...chart.marks.filter((mark) => mark.across === "x" || mark.height !== null).map(({ at }) => at)];
+  const xs = [
+    ...chart.curves.flatMap(({ points }) => points.map(([x]) => x)),
+    ...chart.marks.filter((mark) => mark.across === "x" || mark.height !== null).map(({ at }) => at),
+  ];
   const ys = [
     ...chart.curves.flatMap(({ points }) => points.map(([, y]) => y)),
     ...chart.marks.flatMap((mark) => (mark.height !== null ? [mark.height] : mark.across === "y" ? [mark.at] : [])),
@@ -25,9 +32,19 @@ export function Drawing({ chart }: { chart: Chart }) {
   const high = Math.max(...ys) + 0.08 * (Math.max(...ys) - low || 1);
   const across = (x: number) => PLOT.left + (x / (right || 1)) * (WIDTH - PLOT.left - PLOT.right);
   const up = (y: number) => HEIGHT - PLOT.bottom - ((y - low) / (high - low || 1)) * (HEIGHT - PLOT.top - PLOT.bottom);
-  const path = (points: [number, number][]) => points.map(([x, y], index) => `${index ? "L" : "M"}${across(x).toFixed(1)} ${up(y).toFixed(1)}`).join("");
+  const path = (points: [number, number][]) =>
+    points.map(([x, y], index) => `${index ? "L" : "M"}${across(x).toFixed(1)} ${up(y).toFixed(1)}`).join("");
   return (
-    <Box borderWidth="1px" borderColor="line" borderRadius="card" bg="surface" px="2" py="1.5" my="2" data-chart={chart.id}>
+    <Box
+      borderWidth="1px"
+      borderColor="line"
+      borderRadius="card"
+      bg="surface"
+      px="2"
+      py="1.5"
+      my="2"
+      data-chart={chart.id}
+    >
       <Flex justify="space-between" gap="3" wrap="wrap">
         <Text fontWeight="semibold">{chart.title}</Text>
         <Flex gap="3" color="muted" fontSize="tiny" align="center" wrap="wrap">
@@ -41,7 +58,15 @@ export function Drawing({ chart }: { chart: Chart }) {
           ))}
         </Flex>
       </Flex>
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" style={{ maxWidth: 440 }} role="img" aria-label={`${chart.title}: ${chart.curves.map(({ name }) => name).join(", ")}`} fontFamily="var(--chakra-fonts-mono)" fontSize="10">
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        width="100%"
+        style={{ maxWidth: 440 }}
+        role="img"
+        aria-label={`${chart.title}: ${chart.curves.map(({ name }) => name).join(", ")}`}
+        fontFamily="var(--chakra-fonts-mono)"
+        fontSize="10"
+      >
         {ticks(low, high, 5).map((y) => (
           <g key={y}>
             <path d={`M${PLOT.left} ${up(y)}H${WIDTH - PLOT.right}`} stroke="var(--chakra-colors-line)" />
@@ -51,7 +76,13 @@ export function Drawing({ chart }: { chart: Chart }) {
           </g>
         ))}
         {ticks(0, right, 6).map((x) => (
-          <text key={x} x={across(x)} y={HEIGHT - PLOT.bottom + 12} textAnchor={across(x) > WIDTH - 24 ? "end" : "middle"} fill="var(--chakra-colors-muted)">
+          <text
+            key={x}
+            x={across(x)}
+            y={HEIGHT - PLOT.bottom + 12}
+            textAnchor={across(x) > WIDTH - 24 ? "end" : "middle"}
+            fill="var(--chakra-colors-muted)"
+          >
             {x}
           </text>
         ))}
@@ -72,14 +103,27 @@ export function Drawing({ chart }: { chart: Chart }) {
   );
 }
 
-function MarkShape({ mark, across, up }: { mark: Chart["marks"][number]; across: (x: number) => number; up: (y: number) => number }) {
+function MarkShape({
+  mark,
+  across,
+  up,
+}: {
+  mark: Chart["marks"][number];
+  across: (x: number) => number;
+  up: (y: number) => number;
+}) {
   const colour = TONES[mark.tone];
   if (mark.height !== null) {
     const x = across(mark.at);
     return (
       <g>
         <circle cx={x} cy={up(mark.height)} r="4" fill={colour} />
-        <text x={x > WIDTH - 70 ? x - 8 : x + 8} y={up(mark.height) + 3} textAnchor={x > WIDTH - 70 ? "end" : "start"} fill={colour}>
+        <text
+          x={x > WIDTH - 70 ? x - 8 : x + 8}
+          y={up(mark.height) + 3}
+          textAnchor={x > WIDTH - 70 ? "end" : "start"}
+          fill={colour}
+        >
           {mark.label}
         </text>
       </g>

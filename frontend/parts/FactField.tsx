@@ -34,14 +34,33 @@ export function FactField({ field, text, typing, problem, onType, onCommit, onCh
 
   return (
     <Box borderBottomWidth="1px" borderColor="line" py="1">
-      <Grid templateColumns={wide ? "minmax(0, 1fr) 12rem" : "minmax(0, 1fr) {sizes.figureField} 3.4rem 3.2rem"} gap="2" alignItems="center">
+      <Grid
+        templateColumns={wide ? "minmax(0, 1fr) 12rem" : "minmax(0, 1fr) {sizes.figureField} 3.4rem 3.2rem"}
+        gap="2"
+        alignItems="center"
+      >
         <label htmlFor={id} title={`${field.help}${field.range ? ` ${field.range}.` : ""}`}>
           {field.label}
-          {field.required ? "" : <Text as="span" color="muted" fontSize="tiny"> optional</Text>}
+          {field.required ? (
+            ""
+          ) : (
+            <Text as="span" color="muted" fontSize="tiny">
+              {" "}
+              optional
+            </Text>
+          )}
         </label>
         {field.choices.length > 0 ? (
           <NativeSelect.Root size="xs">
-            <NativeSelect.Field id={id} h="6" bg="surface" borderColor="edge" aria-describedby={`${id}-help`} value={text} onChange={(event) => onChoose(event.target.value)}>
+            <NativeSelect.Field
+              id={id}
+              h="6"
+              bg="surface"
+              borderColor="edge"
+              aria-describedby={`${id}-help`}
+              value={text}
+              onChange={(event) => onChoose(event.target.value)}
+            >
               <option value="">{field.required ? "choose" : "not given"}</option>
               {field.choices.map((choice) => (
                 <option key={choice.id} value={choice.id}>
@@ -52,25 +71,25 @@ export function FactField({ field, text, typing, problem, onType, onCommit, onCh
             <NativeSelect.Indicator />
           </NativeSelect.Root>
         ) : (
-        <Input
-          id={id}
-          value={text}
-          onChange={(event) => onType(event.target.value)}
-          onKeyDown={pressed}
-          onBlur={onCommit}
-          aria-invalid={problem !== null}
-          aria-describedby={`${id}-help`}
-          autoComplete="off"
-          size="xs"
-          h="6"
-          px="1.5"
-          fontSize="body"
-          fontFamily={field.words ? "body" : "mono"}
-          textAlign={field.words ? "left" : "right"}
-          bg={typing ? "baySoft" : "surface"}
-          borderColor={problem ? "fault" : typing ? "bay" : "edge"}
-          borderRadius="control"
-        />
+          <Input
+            id={id}
+            value={text}
+            onChange={(event) => onType(event.target.value)}
+            onKeyDown={pressed}
+            onBlur={onCommit}
+            aria-invalid={problem !== null}
+            aria-describedby={`${id}-help`}
+            autoComplete="off"
+            size="xs"
+            h="6"
+            px="1.5"
+            fontSize="body"
+            fontFamily={field.words ? "body" : "mono"}
+            textAlign={field.words ? "left" : "right"}
+            bg={typing ? "baySoft" : "surface"}
+            borderColor={problem ? "fault" : typing ? "bay" : "edge"}
+            borderRadius="control"
+          />
         )}
         {!wide && (
           <Text color="muted" fontSize="small" whiteSpace="nowrap">
@@ -83,7 +102,13 @@ export function FactField({ field, text, typing, problem, onType, onCommit, onCh
           </Text>
         )}
       </Grid>
-      <Text id={`${id}-help`} color={problem ? "fault" : "muted"} fontSize="small" role={problem ? "alert" : undefined} hidden={!problem && !typing}>
+      <Text
+        id={`${id}-help`}
+        color={problem ? "fault" : "muted"}
+        fontSize="small"
+        role={problem ? "alert" : undefined}
+        hidden={!problem && !typing}
+      >
         {problem ?? field.help}
       </Text>
     </Box>

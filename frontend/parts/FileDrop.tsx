@@ -2,7 +2,17 @@ import { Box, Text } from "@chakra-ui/react";
 import { type DragEvent, useState } from "react";
 
 /** A place to choose a file or drop one. */
-export function FileDrop({ label, accept, disabled = false, onFile }: { label: string; accept: string; disabled?: boolean; onFile: (file: File) => void }) {
+export function FileDrop({
+  label,
+  accept,
+  disabled = false,
+  onFile,
+}: {
+  label: string;
+  accept: string;
+  disabled?: boolean;
+  onFile: (file: File) => void;
+}) {
   const [over, setOver] = useState(false);
   const dropped = (event: DragEvent) => {
     event.preventDefault();

@@ -9,10 +9,26 @@ const LOOK = {
 } as const;
 
 /** What a rule noticed: headline with figures, reason, remedy. */
-export function FindingCard({ finding, onChange }: { finding: Finding; onChange?: (change: { fact: string; text: string }) => void }) {
+export function FindingCard({
+  finding,
+  onChange,
+}: {
+  finding: Finding;
+  onChange?: (change: { fact: string; text: string }) => void;
+}) {
   const look = LOOK[finding.severity];
   return (
-    <Box borderLeftWidth="3px" borderColor={look.colour} bg="surface" borderRightRadius="control" px="2.5" py="1.5" mt="2" role="note" data-severity={finding.severity}>
+    <Box
+      borderLeftWidth="3px"
+      borderColor={look.colour}
+      bg="surface"
+      borderRightRadius="control"
+      px="2.5"
+      py="1.5"
+      mt="2"
+      role="note"
+      data-severity={finding.severity}
+    >
       <Text fontWeight="bold">
         <Text as="span" color={finding.severity === "caution" ? "cautionText" : look.colour}>
           {look.word}:

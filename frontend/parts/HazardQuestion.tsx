@@ -10,7 +10,8 @@ export function HazardQuestion({ of, drive }: { of: HazardousQuestion; drive: st
     setTicked([]);
     of.close();
   };
-  const toggle = (key: string) => setTicked(ticked.includes(key) ? ticked.filter((other) => other !== key) : [...ticked, key]);
+  const toggle = (key: string) =>
+    setTicked(ticked.includes(key) ? ticked.filter((other) => other !== key) : [...ticked, key]);
   const { hazards } = of;
   return (
     <ConfirmDialog
@@ -22,7 +23,16 @@ export function HazardQuestion({ of, drive }: { of: HazardousQuestion; drive: st
       onConfirm={of.yes}
     >
       {hazards.map(({ key, name, value, text }) => (
-        <Box key={key} as="label" display="flex" gap="2" alignItems="baseline" mb="1.5" cursor="pointer" data-hazard={key}>
+        <Box
+          key={key}
+          as="label"
+          display="flex"
+          gap="2"
+          alignItems="baseline"
+          mb="1.5"
+          cursor="pointer"
+          data-hazard={key}
+        >
           <input type="checkbox" checked={ticked.includes(key)} onChange={() => toggle(key)} />
           <Text as="span">
             <b>

@@ -4,13 +4,31 @@ import type { Stage } from "../api/types";
 const WHOLE = "M5 18C3 14.5 3 10.5 4 8 5.5 4.5 7.5 3 10 3s4.500 1.500 6 5c1 2.500 1 6.500-1 10";
 const HALF = "M5 18C3 14.5 3 10.5 4 8 5.5 4.5 7.5 3 10 3";
 
-const WORDS: Record<Stage["state"], string> = { todo: "to do", findings: "has findings", proven: "proven", stale: "stale" };
+const WORDS: Record<Stage["state"], string> = {
+  todo: "to do",
+  findings: "has findings",
+  proven: "proven",
+  stale: "stale",
+};
 
 /** The state of a stage as a drawn horseshoe: thin = to do, half = findings, full and heavy = proven, dashed = stale. */
 export function Horseshoe({ state }: { state: Stage["state"] }) {
   return (
-    <Box as="span" display="inline-flex" color={{ todo: "todo", findings: "caution", proven: "ok", stale: "bay" }[state]}>
-      <svg width="20" height="21" viewBox="0 0 20 21" role="img" aria-label={WORDS[state]} fill="none" stroke="currentColor" strokeLinecap="round">
+    <Box
+      as="span"
+      display="inline-flex"
+      color={{ todo: "todo", findings: "caution", proven: "ok", stale: "bay" }[state]}
+    >
+      <svg
+        width="20"
+        height="21"
+        viewBox="0 0 20 21"
+        role="img"
+        aria-label={WORDS[state]}
+        fill="none"
+        stroke="currentColor"
+        strokeLinecap="round"
+      >
         {state === "todo" && <path d={WHOLE} strokeWidth="1.6" />}
         {state === "proven" && <path d={WHOLE} strokeWidth="3.2" />}
         {state === "stale" && <path d={WHOLE} strokeWidth="2.4" strokeDasharray="3 3.6" />}

@@ -7,5 +7,16 @@ const SHAPES = { idle: "full", ready: "full", run: "full", fault: "none" } as co
 
 /** A small state lamp; a fault is square, so that colour is not all that tells it. */
 export function Lamp({ kind }: { kind: LampKind }) {
-  return <Box as="span" w="2" h="2" flexShrink="0" borderRadius={SHAPES[kind]} bg={COLOURS[kind]} borderWidth={kind === "idle" ? "1px" : "0"} aria-hidden />;
+  return (
+    <Box
+      as="span"
+      w="2"
+      h="2"
+      flexShrink="0"
+      borderRadius={SHAPES[kind]}
+      bg={COLOURS[kind]}
+      borderWidth={kind === "idle" ? "1px" : "0"}
+      aria-hidden
+    />
+  );
 }

@@ -6,7 +6,8 @@ export function useChosen() {
   return {
     chosen,
     has: (key: string) => chosen.has(key),
-    toggle: (key: string) => setChosen((before) => new Set(before.has(key) ? [...before].filter((other) => other !== key) : [...before, key])),
+    toggle: (key: string) =>
+      setChosen((before) => new Set(before.has(key) ? [...before].filter((other) => other !== key) : [...before, key])),
     set: (keys: string[]) => setChosen(new Set(keys)),
     clear: () => setChosen(new Set()),
   };

@@ -8,7 +8,13 @@ import { HazardQuestion } from "../parts/HazardQuestion";
 import { Table } from "../parts/Table";
 
 const REFRESH = ["drive", "tray", "values", "facts", "verify", "logbook"];
-const STATE = { running: "is being written", interrupted: "was interrupted", done: "was written and read back", failed: "was written in part", undone: "was undone" } as const;
+const STATE = {
+  running: "is being written",
+  interrupted: "was interrupted",
+  done: "was written and read back",
+  failed: "was written in part",
+  undone: "was undone",
+} as const;
 
 /** What became of the last batch: all well in one line, otherwise line by line with the ways out. */
 export function BatchReport({ drive, batch }: { drive: Drive; batch: Batch }) {
@@ -18,7 +24,8 @@ export function BatchReport({ drive, batch }: { drive: Drive; batch: Batch }) {
     <Box mt="3" borderLeftWidth="3px" borderColor={open ? "caution" : "ok"} pl="2.5" data-batch={batch.state}>
       <Flex justify="space-between" align="center" gap="3" wrap="wrap">
         <Text>
-          <b>The last batch {STATE[batch.state]}</b>, {clock(batch.at)}: {batch.confirmed} of {batch.lines.length} values confirmed. {batch.message}
+          <b>The last batch {STATE[batch.state]}</b>, {clock(batch.at)}: {batch.confirmed} of {batch.lines.length}{" "}
+          values confirmed. {batch.message}
         </Text>
         {open && <WaysOut drive={drive} batch={batch} />}
       </Flex>

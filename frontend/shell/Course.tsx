@@ -25,12 +25,37 @@ export function Course({ drive }: { drive: Drive }) {
   const base = `/projects/${drive.project_id}`;
   const { data: session } = useSession();
   return (
-    <Box as="nav" aria-label={`Course of ${drive.name}`} bg="rail" borderRightWidth="1px" borderColor="line" py="3" overflowY="auto" display={{ base: "flex", md: "block" }} overflowX="auto">
-      <Heading as="h2" fontSize="tiny" color="muted" fontWeight="semibold" px="3.5" pb="2" truncate title={drive.name} display={{ base: "none", md: "block" }}>
+    <Box
+      as="nav"
+      aria-label={`Course of ${drive.name}`}
+      bg="rail"
+      borderRightWidth="1px"
+      borderColor="line"
+      py="3"
+      overflowY="auto"
+      display={{ base: "flex", md: "block" }}
+      overflowX="auto"
+    >
+      <Heading
+        as="h2"
+        fontSize="tiny"
+        color="muted"
+        fontWeight="semibold"
+        px="3.5"
+        pb="2"
+        truncate
+        title={drive.name}
+        display={{ base: "none", md: "block" }}
+      >
         Course: {drive.name}
       </Heading>
       {drive.stages.map((stage) => (
-        <Stop key={stage.id} to={`${base}/drives/${drive.id}/${stage.id}`} data-stage={stage.id} data-state={stage.state}>
+        <Stop
+          key={stage.id}
+          to={`${base}/drives/${drive.id}/${stage.id}`}
+          data-stage={stage.id}
+          data-state={stage.state}
+        >
           <Horseshoe state={stage.state} />
           <Text as="b" fontWeight="semibold">
             {stage.title}
@@ -40,7 +65,13 @@ export function Course({ drive }: { drive: Drive }) {
           </Text>
         </Stop>
       ))}
-      <Box borderTopWidth={{ md: "1px" }} borderColor="line" mt={{ md: "3" }} pt={{ md: "2" }} display={{ base: "flex", md: "block" }}>
+      <Box
+        borderTopWidth={{ md: "1px" }}
+        borderColor="line"
+        mt={{ md: "3" }}
+        pt={{ md: "2" }}
+        display={{ base: "flex", md: "block" }}
+      >
         {Object.entries(VIEWS).map(([path, { title }]) => (
           <Stop key={path} to={`${base}/drives/${drive.id}/${path}`}>
             <span />
@@ -51,7 +82,13 @@ export function Course({ drive }: { drive: Drive }) {
           </Stop>
         ))}
       </Box>
-      <Box borderTopWidth={{ md: "1px" }} borderColor="line" mt={{ md: "3" }} pt={{ md: "2" }} display={{ base: "flex", md: "block" }}>
+      <Box
+        borderTopWidth={{ md: "1px" }}
+        borderColor="line"
+        mt={{ md: "3" }}
+        pt={{ md: "2" }}
+        display={{ base: "flex", md: "block" }}
+      >
         <Stop to={`${base}/discovery`}>
           <span />
           <Text as="span" whiteSpace="nowrap">

@@ -34,7 +34,11 @@ export function DriveChip({ drive, selected }: { drive: Drive; selected: boolean
   const lamp: LampKind = stale ? "idle" : faulted ? "fault" : running ? "run" : "ready";
   const shown = text();
   return (
-    <Chip to={`/projects/${drive.project_id}/drives/${drive.id}/${stage}`} aria-current={selected ? "page" : undefined} title={`${drive.name}, ${shown}`}>
+    <Chip
+      to={`/projects/${drive.project_id}/drives/${drive.id}/${stage}`}
+      aria-current={selected ? "page" : undefined}
+      title={`${drive.name}, ${shown}`}
+    >
       <Lamp kind={lamp} />
       <Text as="b" fontWeight="semibold" maxW="36" truncate>
         {drive.name}
@@ -51,7 +55,8 @@ export function DriveChip({ drive, selected }: { drive: Drive; selected: boolean
 
   function text() {
     if (drive.link.state === "taken") return "elsewhere";
-    if (drive.link.state === "lost" || drive.link.state === "loader") return drive.updating ? "firmware" : drive.link.state;
+    if (drive.link.state === "lost" || drive.link.state === "loader")
+      return drive.updating ? "firmware" : drive.link.state;
     if (drive.link.state !== "online") return drive.link.state === "offline" ? "offline" : "connecting";
     if (speed?.value === undefined) return "–";
     if (stale) return "stale";

@@ -33,7 +33,10 @@ function Search({ onClose }: { onClose: () => void }) {
   useEffect(() => field.current?.focus(), []);
   const { data: hits = [] } = useQuery({
     queryKey: ["finder", projectId, drive?.id, query],
-    queryFn: () => api.get<Hit[]>(`/finder?${new URLSearchParams({ project_id: projectId ?? "", drive_id: String(drive?.id ?? ""), query })}`),
+    queryFn: () =>
+      api.get<Hit[]>(
+        `/finder?${new URLSearchParams({ project_id: projectId ?? "", drive_id: String(drive?.id ?? ""), query })}`,
+      ),
     enabled: projectId !== undefined && query.trim() !== "",
     placeholderData: (before) => before,
   });

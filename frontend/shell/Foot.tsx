@@ -6,13 +6,29 @@ import { figure } from "../parts/format";
 import { Action } from "../parts/Action";
 import { TrayDialog } from "./TrayDialog";
 
-const KEYS = ["speed.actual", "motor.torque_current", "bus.voltage", "position.following_error", "output.frequency", "motor.heat"];
+const KEYS = [
+  "speed.actual",
+  "motor.torque_current",
+  "bus.voltage",
+  "position.following_error",
+  "output.frequency",
+  "motor.heat",
+];
 
 /** Live figures of the selected drive, and the tray. */
 export function Foot({ drive }: { drive: Drive }) {
   const { state, stale } = useDriveState(drive);
   return (
-    <Flex as="footer" gridColumn="1 / -1" minH="foot" bg="surface" borderTopWidth="1px" borderColor="line" align="stretch" wrap={{ base: "wrap", md: "nowrap" }}>
+    <Flex
+      as="footer"
+      gridColumn="1 / -1"
+      minH="foot"
+      bg="surface"
+      borderTopWidth="1px"
+      borderColor="line"
+      align="stretch"
+      wrap={{ base: "wrap", md: "nowrap" }}
+    >
       <Flex flex="1" minW="0" overflowX="auto" aria-label="Live figures" role="group" tabIndex={0}>
         <Place label="Drive state" minW="40">
           <Text fontWeight="semibold" color={stale ? "muted" : "ink"} whiteSpace="nowrap">
@@ -29,7 +45,15 @@ export function Foot({ drive }: { drive: Drive }) {
 }
 
 function linkWord(drive: Drive) {
-  return { offline: "Offline", connecting: "Connecting", reading: "Reading", lost: "Connection lost", loader: "In its loader", taken: "Linked elsewhere", online: "" }[drive.link.state];
+  return {
+    offline: "Offline",
+    connecting: "Connecting",
+    reading: "Reading",
+    lost: "Connection lost",
+    loader: "In its loader",
+    taken: "Linked elsewhere",
+    online: "",
+  }[drive.link.state];
 }
 
 function Place({ label, children, minW = "liveFigure" }: { label: string; children: ReactNode; minW?: string }) {
@@ -49,7 +73,16 @@ function LivePlace({ drive, name }: { drive: Drive; name: string }) {
   const { entry, value, stale } = live;
   return (
     <Place label={entry.name} minW="liveWide">
-      <Text fontFamily="mono" fontSize="live" fontWeight="medium" color={stale ? "muted" : "ink"} fontStyle={stale ? "italic" : "normal"} whiteSpace="nowrap" data-live={name} title={stale ? "Stale: no connection" : undefined}>
+      <Text
+        fontFamily="mono"
+        fontSize="live"
+        fontWeight="medium"
+        color={stale ? "muted" : "ink"}
+        fontStyle={stale ? "italic" : "normal"}
+        whiteSpace="nowrap"
+        data-live={name}
+        title={stale ? "Stale: no connection" : undefined}
+      >
         {figure(value, entry.decimals)} {entry.unit}
       </Text>
     </Place>
@@ -60,9 +93,22 @@ function TrayCorner({ drive }: { drive: Drive }) {
   const [open, setOpen] = useState(false);
   const { drafted, restart, unstored, waiting, interrupted } = drive.tray;
   const busy = drafted + unstored + interrupted > 0 || waiting > 0;
-  const more = [restart > 0 && `${restart} after a restart`, waiting > 0 && `${waiting} wait${waiting === 1 ? "s" : ""} for a restart`, interrupted > 0 && "a batch was interrupted"].filter(Boolean);
+  const more = [
+    restart > 0 && `${restart} after a restart`,
+    waiting > 0 && `${waiting} wait${waiting === 1 ? "s" : ""} for a restart`,
+    interrupted > 0 && "a batch was interrupted",
+  ].filter(Boolean);
   return (
-    <Flex gap="3" align="center" px="3.5" bg={busy ? "baySoft" : undefined} borderLeftWidth="1px" borderColor={busy ? "bayEdge" : "line"} py="1.5" minW="0">
+    <Flex
+      gap="3"
+      align="center"
+      px="3.5"
+      bg={busy ? "baySoft" : undefined}
+      borderLeftWidth="1px"
+      borderColor={busy ? "bayEdge" : "line"}
+      py="1.5"
+      minW="0"
+    >
       <Box>
         <Text fontWeight="semibold" whiteSpace="nowrap" data-tray>
           {drafted} drafted, {unstored} not stored

@@ -7,7 +7,18 @@ import { notices } from "../parts/notices";
 export function NoticeList() {
   const list = useSyncExternalStore(notices.subscribe, notices.list);
   return (
-    <Box position="fixed" bottom="16" left="50%" transform="translateX(-50%)" zIndex="toast" maxW="dialog" w="full" px="4" pointerEvents="none" aria-live="assertive">
+    <Box
+      position="fixed"
+      bottom="16"
+      left="50%"
+      transform="translateX(-50%)"
+      zIndex="toast"
+      maxW="dialog"
+      w="full"
+      px="4"
+      pointerEvents="none"
+      aria-live="assertive"
+    >
       {list.map((notice) => (
         <Flex
           key={notice.id}

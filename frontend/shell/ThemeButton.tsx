@@ -2,7 +2,16 @@ import { Flex, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { chooseMode, currentMode } from "../app/colorMode";
 
-const Quiet = chakra("button", { base: { color: "mutedOnTack", fontSize: "small", cursor: "pointer", px: "1", borderRadius: "control", _hover: { color: "onTack" } } });
+const Quiet = chakra("button", {
+  base: {
+    color: "mutedOnTack",
+    fontSize: "small",
+    cursor: "pointer",
+    px: "1",
+    borderRadius: "control",
+    _hover: { color: "onTack" },
+  },
+});
 
 /** Light or dark, and the list of keys. */
 export function ThemeButton({ onShortcuts }: { onShortcuts: () => void }) {

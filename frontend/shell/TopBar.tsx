@@ -8,7 +8,18 @@ import { ThemeButton } from "./ThemeButton";
 import { useSelection } from "./useSelection";
 
 const Bar = chakra("header", {
-  base: { gridColumn: "1 / -1", minH: "bar", bg: "tack", color: "onTack", display: "flex", alignItems: "center", gap: "3", px: "3", py: "1", flexWrap: { base: "wrap", md: "nowrap" } },
+  base: {
+    gridColumn: "1 / -1",
+    minH: "bar",
+    bg: "tack",
+    color: "onTack",
+    display: "flex",
+    alignItems: "center",
+    gap: "3",
+    px: "3",
+    py: "1",
+    flexWrap: { base: "wrap", md: "nowrap" },
+  },
 });
 
 const FinderButton = chakra("button", {
@@ -43,7 +54,17 @@ export function TopBar({ onFind, onShortcuts }: { onFind: () => void; onShortcut
         </Link>
       </Flex>
       {project && (
-        <Text asChild flex="0 60 auto" minW="16" fontSize="small" color="mutedOnTack" maxW="40" truncate title={project.name} hideBelow="lg">
+        <Text
+          asChild
+          flex="0 60 auto"
+          minW="16"
+          fontSize="small"
+          color="mutedOnTack"
+          maxW="40"
+          truncate
+          title={project.name}
+          hideBelow="lg"
+        >
           <Link to={`/projects/${project.id}`}>{project.name}</Link>
         </Text>
       )}
@@ -60,7 +81,13 @@ export function TopBar({ onFind, onShortcuts }: { onFind: () => void; onShortcut
       )}
       {drive && <ReinsNote drive={drive} />}
       <ThemeButton onShortcuts={onShortcuts} />
-      <Action look="stop" size={"medium" as never} px="4.5" onClick={() => void stopAll()} title="Quick stop of every connected drive. No safety function.">
+      <Action
+        look="stop"
+        size={"medium" as never}
+        px="4.5"
+        onClick={() => void stopAll()}
+        title="Quick stop of every connected drive. No safety function."
+      >
         STOP
       </Action>
     </Bar>
@@ -70,7 +97,16 @@ export function TopBar({ onFind, onShortcuts }: { onFind: () => void; onShortcut
 function Mark() {
   return (
     <Box as="span" color="mark" display="inline-flex">
-      <svg width="20" height="22" viewBox="0 0 20 22" aria-hidden fill="none" stroke="currentColor" strokeWidth="3.4" strokeLinecap="round">
+      <svg
+        width="20"
+        height="22"
+        viewBox="0 0 20 22"
+        aria-hidden
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="3.4"
+        strokeLinecap="round"
+      >
         <path d="M4 20C1.5 16 1.5 11 3 7.5 4.5 4 7 2 10 2s5.500 2 7 5.500C18.500 11 18.500 16 16 20" />
       </svg>
     </Box>

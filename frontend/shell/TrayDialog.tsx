@@ -15,7 +15,14 @@ const REFRESH = ["drive", "tray", "values", "facts", "verify", "logbook"];
 /** The tray: what is drafted, what is live and not stored, and what became of the last write. */
 export function TrayDialog({ drive, open, onClose }: { drive: Drive; open: boolean; onClose: () => void }) {
   return (
-    <Dialog.Root open={open} onOpenChange={({ open: now }) => !now && onClose()} motionPreset="none" size="xl" scrollBehavior="inside" placement="bottom">
+    <Dialog.Root
+      open={open}
+      onOpenChange={({ open: now }) => !now && onClose()}
+      motionPreset="none"
+      size="xl"
+      scrollBehavior="inside"
+      placement="bottom"
+    >
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>
@@ -54,8 +61,14 @@ function Contents({ drive }: { drive: Drive }) {
 function Drafted({ drive, tray }: { drive: Drive; tray: Tray }) {
   const online = drive.link.state === "online";
   const keys = tray.drafted.map(({ key }) => key);
-  const write = useConfirmed((hazards) => api.post<Batch>(`/drives/${drive.id}/batches`, { keys, hazards }), { drive, refresh: REFRESH });
-  const drop = useAction((key: string) => api.delete(`/drives/${drive.id}/tray/lines/${key}`), { drive, refresh: REFRESH });
+  const write = useConfirmed((hazards) => api.post<Batch>(`/drives/${drive.id}/batches`, { keys, hazards }), {
+    drive,
+    refresh: REFRESH,
+  });
+  const drop = useAction((key: string) => api.delete(`/drives/${drive.id}/tray/lines/${key}`), {
+    drive,
+    refresh: REFRESH,
+  });
   if (tray.drafted.length === 0) return <Text color="muted">Nothing is drafted.</Text>;
   return (
     <>
@@ -74,7 +87,11 @@ function Drafted({ drive, tray }: { drive: Drive; tray: Tray }) {
 
 function Unstored({ drive, tray }: { drive: Drive; tray: Tray }) {
   const online = drive.link.state === "online";
-  const store = useAction(() => api.post(`/drives/${drive.id}/store`), { drive, refresh: REFRESH, done: () => notices.word("Stored, and read back.") });
+  const store = useAction(() => api.post(`/drives/${drive.id}/store`), {
+    drive,
+    refresh: REFRESH,
+    done: () => notices.word("Stored, and read back."),
+  });
   const restart = useAction(() => api.post(`/drives/${drive.id}/restart`), { drive, refresh: REFRESH });
   return (
     <>
@@ -92,7 +109,9 @@ function Unstored({ drive, tray }: { drive: Drive; tray: Tray }) {
       {tray.waiting_for_restart > 0 && (
         <Flex justify="space-between" align="center" mt="3" gap="3">
           <Text>
-            {tray.waiting_for_restart} value{tray.waiting_for_restart === 1 ? "" : "s"} take{tray.waiting_for_restart === 1 ? "s" : ""} effect after a restart. {tray.unstored.length > 0 ? "Store first: what is not stored is lost." : ""}
+            {tray.waiting_for_restart} value{tray.waiting_for_restart === 1 ? "" : "s"} take
+            {tray.waiting_for_restart === 1 ? "s" : ""} effect after a restart.{" "}
+            {tray.unstored.length > 0 ? "Store first: what is not stored is lost." : ""}
           </Text>
           <Action disabled={!online || restart.isPending} onClick={() => restart.mutate(undefined)}>
             Restart the drive

@@ -5,7 +5,11 @@ import { Table } from "../parts/Table";
 
 /** Choices have long names; figures stay whole. */
 const WRAPPED = { "& .figure": { whiteSpace: "normal", maxW: "44" } };
-const EFFECT: Record<string, string> = { at_once: "at once", when_disabled: "when disabled", after_restart: "after restart" };
+const EFFECT: Record<string, string> = {
+  at_once: "at once",
+  when_disabled: "when disabled",
+  after_restart: "after restart",
+};
 
 export function DraftTable({ lines, onDrop }: { lines: TrayLine[]; onDrop: (key: string) => void }) {
   return (
@@ -18,8 +22,8 @@ export function DraftTable({ lines, onDrop }: { lines: TrayLine[]; onDrop: (key:
           <th>Takes effect</th>
           <th>Reason</th>
           <th>
-          <VisuallyHidden>Drop</VisuallyHidden>
-        </th>
+            <VisuallyHidden>Drop</VisuallyHidden>
+          </th>
         </tr>
       </thead>
       <tbody>

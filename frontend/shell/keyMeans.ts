@@ -1,11 +1,13 @@
 /** Where a Space is a character. */
-const TEXT = "textarea, [contenteditable], input:not([type=checkbox], [type=radio], [type=range], [type=button], [type=submit], [type=file])";
+const TEXT =
+  "textarea, [contenteditable], input:not([type=checkbox], [type=radio], [type=range], [type=button], [type=submit], [type=file])";
 /** Where keys have a meaning of their own, as long as no motor is enabled. */
 const FIELD = `${TEXT}, input, select, [role=slider], [role=dialog], [role=alertdialog]`;
 /** What Space presses. */
 const CONTROL = "button, a, [role=button], [role=radio], [role=switch]";
 
-const within = (target: EventTarget | null, selector: string) => target instanceof HTMLElement && target.closest(selector) !== null;
+const within = (target: EventTarget | null, selector: string) =>
+  target instanceof HTMLElement && target.closest(selector) !== null;
 
 /**
  * What a key means to the whole page.

@@ -12,7 +12,10 @@ interface Outcome {
 
 /** STOP: a quick stop of every connected drive. What happened is said within PATIENCE. */
 export async function stopAll() {
-  const timer = window.setTimeout(() => notices.problem(`STOP was sent, and Gallop's server has not answered yet. ${BY_ITSELF}`), PATIENCE);
+  const timer = window.setTimeout(
+    () => notices.problem(`STOP was sent, and Gallop's server has not answered yet. ${BY_ITSELF}`),
+    PATIENCE,
+  );
   try {
     tell(await api.post<Outcome>("/stop"));
   } catch (error) {

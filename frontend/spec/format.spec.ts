@@ -14,7 +14,12 @@ describe("figure", () => {
   });
 
   it("shows a dash where there is no figure", () => {
-    expect([figure(null), figure(undefined), figure(Number.NaN), figure(Number.POSITIVE_INFINITY)]).toEqual(["–", "–", "–", "–"]);
+    expect([figure(null), figure(undefined), figure(Number.NaN), figure(Number.POSITIVE_INFINITY)]).toEqual([
+      "–",
+      "–",
+      "–",
+      "–",
+    ]);
   });
 
   it("puts the unit behind, and leaves it out where there is none", () => {

@@ -4,12 +4,29 @@ import { FILTERS, type FilterName, join, narrow } from "../views/values/item";
 
 const entry = (key: string, group = "Ramps") => ({ key, group, name: key }) as Entry;
 const holding = (key: string, more: Partial<Holding> = {}) =>
-  ({ key, live: "1", stored: "1", draft: null, on: null, from_factory: false, unstored: false, needs_restart: false, hazard: false, findings: 0, ...more }) as Holding;
+  ({
+    key,
+    live: "1",
+    stored: "1",
+    draft: null,
+    on: null,
+    from_factory: false,
+    unstored: false,
+    needs_restart: false,
+    hazard: false,
+    findings: 0,
+    ...more,
+  }) as Holding;
 const keys = (items: { entry: Entry }[]) => items.map((item) => item.entry.key);
 
 describe("the values view", () => {
   const entries = [entry("a"), entry("b"), entry("c", "Motor"), entry("d", "Motor")];
-  const holdings = [holding("a", { draft: "2" }), holding("b", { unstored: true, draft: "3" }), holding("c", { hazard: true }), holding("d", { findings: 2, from_factory: true, needs_restart: true })];
+  const holdings = [
+    holding("a", { draft: "2" }),
+    holding("b", { unstored: true, draft: "3" }),
+    holding("c", { hazard: true }),
+    holding("d", { findings: 2, from_factory: true, needs_restart: true }),
+  ];
   const items = join(entries, holdings);
   const none: ReadonlySet<FilterName> = new Set();
 
@@ -21,7 +38,14 @@ describe("the values view", () => {
 
   it("has a filter for everything that a technician looks for", () => {
     const passing = Object.fromEntries(FILTERS.map(({ name, passes }) => [name, keys(items.filter(passes))]));
-    expect(passing).toEqual({ factory: ["d"], drafted: ["a", "b"], unstored: ["b"], restart: ["d"], finding: ["d"], hazard: ["c"] });
+    expect(passing).toEqual({
+      factory: ["d"],
+      drafted: ["a", "b"],
+      unstored: ["b"],
+      restart: ["d"],
+      finding: ["d"],
+      hazard: ["c"],
+    });
   });
 
   it("narrows by all chosen filters at once, and by group", () => {

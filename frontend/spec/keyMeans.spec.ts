@@ -10,16 +10,27 @@ function pressed(key: string, html: string, options: KeyboardEventInit = {}) {
 }
 
 describe("keyMeans", () => {
-  const buttons = ["<button>Start</button>", "<a href='/'>x</a>", "<div role='radio'>walk</div>", "<input type='checkbox'>", "<input type='range'>", "<select></select>", "<div role='dialog'></div>"];
+  const buttons = [
+    "<button>Start</button>",
+    "<a href='/'>x</a>",
+    "<div role='radio'>walk</div>",
+    "<input type='checkbox'>",
+    "<input type='range'>",
+    "<select></select>",
+    "<div role='dialog'></div>",
+  ];
 
   it.each(buttons)("stops by Space on %s as long as a motor is enabled, and leaves it alone otherwise", (html) => {
     expect(keyMeans(pressed(" ", html), true)).toBe("stop");
     expect(keyMeans(pressed(" ", html), false)).toBeUndefined();
   });
 
-  it.each(["<input>", "<input type='text'>", "<textarea></textarea>", "<div contenteditable='true'></div>"])("writes a Space into %s", (html) => {
-    expect(keyMeans(pressed(" ", html), true)).toBeUndefined();
-  });
+  it.each(["<input>", "<input type='text'>", "<textarea></textarea>", "<div contenteditable='true'></div>"])(
+    "writes a Space into %s",
+    (html) => {
+      expect(keyMeans(pressed(" ", html), true)).toBeUndefined();
+    },
+  );
 
   it("stops by Space on the bare page whether a motor is enabled or not", () => {
     expect(keyMeans(pressed(" ", "<h1></h1>"), false)).toBe("stop");

@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { base64 } from "../parts/readFile";
 
-const back = async (bytes: Uint8Array<ArrayBuffer>) => Uint8Array.from(atob(await base64(new Blob([bytes]))), (char) => char.charCodeAt(0));
+const back = async (bytes: Uint8Array<ArrayBuffer>) =>
+  Uint8Array.from(atob(await base64(new Blob([bytes]))), (char) => char.charCodeAt(0));
 
 describe("a file for the API", () => {
   it("keeps every byte, whatever it is", async () => {

@@ -6,7 +6,11 @@ import { stripCsv, stripData } from "../stages/verify/stripData";
 const entry = (key: string, name: string, unit: string) => ({ key, name, unit, decimals: 1 });
 const drive = {
   id: 501,
-  live_entries: [entry("motor.current", "Motor current", "A"), entry("speed.actual", "Actual speed", "rpm"), entry("speed.demand", "Demanded speed", "rpm")],
+  live_entries: [
+    entry("motor.current", "Motor current", "A"),
+    entry("speed.actual", "Actual speed", "rpm"),
+    entry("speed.demand", "Demanded speed", "rpm"),
+  ],
 } as Drive;
 
 describe("the strip chart's data", () => {
@@ -38,7 +42,10 @@ describe("the strip chart's data", () => {
   });
 
   it("goes out as comma-separated values with names and units", () => {
-    expect(stripCsv(drive, stripData(drive, 5)).split("\n").slice(0, 2)).toEqual(["Time (s),Demanded speed (rpm),Actual speed (rpm),Motor current (A)", expect.stringMatching(/^-?\d+\.\d{3},/)]);
+    expect(stripCsv(drive, stripData(drive, 5)).split("\n").slice(0, 2)).toEqual([
+      "Time (s),Demanded speed (rpm),Actual speed (rpm),Motor current (A)",
+      expect.stringMatching(/^-?\d+\.\d{3},/),
+    ]);
   });
 
   it("is empty for a drive that has not sent anything", () => {

@@ -36,8 +36,18 @@ describe("Telemetry", () => {
   it("asks for what is shown, each look or at a glance, and a while after it has gone no more", () => {
     const telemetry = new Telemetry();
     expect(telemetry.wanted).toEqual({ layout: 0, figures: [], every: 250, charted: [] });
-    const leave = [telemetry.want("speed", "glance"), telemetry.want("speed", "glance"), telemetry.want("current", "each"), telemetry.want("demand", "charted")];
-    expect(telemetry.wanted).toEqual({ layout: 1, figures: ["current", "speed", "demand"], every: 0, charted: ["demand"] });
+    const leave = [
+      telemetry.want("speed", "glance"),
+      telemetry.want("speed", "glance"),
+      telemetry.want("current", "each"),
+      telemetry.want("demand", "charted"),
+    ];
+    expect(telemetry.wanted).toEqual({
+      layout: 1,
+      figures: ["current", "speed", "demand"],
+      every: 0,
+      charted: ["demand"],
+    });
     leave.slice(1).forEach((one) => one());
     expect(telemetry.wanted.layout).toBe(1);
     vi.advanceTimersByTime(3000);

@@ -11,11 +11,25 @@ export function FaultBanner({ drive }: { drive: Drive }) {
   const code = useLive(drive, "control.error_code");
   const present = code !== undefined && !code.stale && (code.value ?? 0) !== 0;
   const { data } = useFaults(drive.id, present);
-  const reset = useAction(() => api.post(`/drives/${drive.id}/faults/reset`), { drive, refresh: ["faults", "verify", "logbook"] });
+  const reset = useAction(() => api.post(`/drives/${drive.id}/faults/reset`), {
+    drive,
+    refresh: ["faults", "verify", "logbook"],
+  });
   const fault = data?.present;
   if (!present || !fault) return null;
   return (
-    <Box bg="surface" borderWidth="1px" borderLeftWidth="4px" borderColor="fault" borderRadius="control" px="3" py="2" mb="3" role="alert" data-fault={fault.hex}>
+    <Box
+      bg="surface"
+      borderWidth="1px"
+      borderLeftWidth="4px"
+      borderColor="fault"
+      borderRadius="control"
+      px="3"
+      py="2"
+      mb="3"
+      role="alert"
+      data-fault={fault.hex}
+    >
       <Flex justify="space-between" gap="3" align="center">
         <Text fontWeight="bold">
           <Text as="span" color="fault">

@@ -27,8 +27,14 @@ export const STAGES: Record<Stage["id"], Page> = {
 /** What there is of a drive beside its course. */
 export const VIEWS: Record<string, Page & { title: string }> = {
   values: { title: "Values", ...page(() => import("../views/values/ValuesView").then((module) => module.ValuesView)) },
-  compare: { title: "Compare", ...page(() => import("../views/compare/CompareView").then((module) => module.CompareView)) },
-  files: { title: "Files and snapshots", ...page(() => import("../views/files/FilesView").then((module) => module.FilesView)) },
+  compare: {
+    title: "Compare",
+    ...page(() => import("../views/compare/CompareView").then((module) => module.CompareView)),
+  },
+  files: {
+    title: "Files and snapshots",
+    ...page(() => import("../views/files/FilesView").then((module) => module.FilesView)),
+  },
 };
 
 /** What the address names, of what the drive has. */
@@ -43,7 +49,11 @@ export function loadAhead() {
   const idle = window.requestIdleCallback ?? ((callback: () => void) => window.setTimeout(callback, 200));
   const next = () => {
     const one = all.shift();
-    if (one) void one.load().then(() => idle(next)).catch(() => undefined);
+    if (one)
+      void one
+        .load()
+        .then(() => idle(next))
+        .catch(() => undefined);
   };
   idle(next);
 }

@@ -16,7 +16,15 @@ const WORD = {
   loader: "Waits for firmware",
   taken: "Linked elsewhere",
 } as const;
-const COLOUR = { offline: "muted", connecting: "muted", reading: "info", online: "okText", lost: "fault", loader: "cautionText", taken: "fault" } as const;
+const COLOUR = {
+  offline: "muted",
+  connecting: "muted",
+  reading: "info",
+  online: "okText",
+  lost: "fault",
+  loader: "cautionText",
+  taken: "fault",
+} as const;
 
 /** Name and address, and the link there. */
 export function AddressCard({ drive }: { drive: Drive }) {
@@ -26,13 +34,21 @@ export function AddressCard({ drive }: { drive: Drive }) {
   const [unit, setUnit] = useState(String(drive.unit));
   const moved = host !== drive.host || port !== String(drive.port) || unit !== String(drive.unit);
   const changed = moved || name !== drive.name;
-  const save = useAction(() => api.patch(`/drives/${drive.id}`, { name, ...(moved ? { host, port, unit } : {}) }), { refresh: ["project", "projects", "logbook"] });
+  const save = useAction(() => api.patch(`/drives/${drive.id}`, { name, ...(moved ? { host, port, unit } : {}) }), {
+    refresh: ["project", "projects", "logbook"],
+  });
   return (
     <Box>
       <TextField label="Name" value={name} onChange={setName} />
       <TextField label="Address" value={host} onChange={setHost} mono />
       <TextField label="Port" value={port} onChange={setPort} mono />
-      <TextField label="Unit" value={unit} onChange={setUnit} mono hint="Modbus unit number; 1 unless a gateway is between." />
+      <TextField
+        label="Unit"
+        value={unit}
+        onChange={setUnit}
+        mono
+        hint="Modbus unit number; 1 unless a gateway is between."
+      />
       <Flex gap="2" mt="2" wrap="wrap">
         <LinkButton drive={drive} disabled={moved} />
         {changed && (
@@ -69,7 +85,9 @@ function LinkReport({ drive }: { drive: Drive }) {
     <Box mt="3" aria-live="polite" data-link={link.state}>
       <Text fontWeight="semibold" color={COLOUR[link.state]}>
         {WORD[link.state]}
-        {link.state !== "offline" && link.since ? <Text as="span" color="muted" fontWeight="normal">{` since ${clock(link.since)}`}</Text> : null}
+        {link.state !== "offline" && link.since ? (
+          <Text as="span" color="muted" fontWeight="normal">{` since ${clock(link.since)}`}</Text>
+        ) : null}
       </Text>
       {link.state === "reading" && (
         <Progress.Root value={link.progress * 100} size="xs" mt="1" aria-label="Share of the values read">
@@ -82,7 +100,9 @@ function LinkReport({ drive }: { drive: Drive }) {
       {link.state === "lost" && <Text fontSize="small">{link.message} It is tried again until you disconnect.</Text>}
       {link.state === "offline" && (
         <Text fontSize="small" color="muted">
-          {drive.read_at ? `You work offline, on what was read ${clock(drive.read_at)}.` : "Connect once, and Gallop knows the family and its values."}
+          {drive.read_at
+            ? `You work offline, on what was read ${clock(drive.read_at)}.`
+            : "Connect once, and Gallop knows the family and its values."}
         </Text>
       )}
     </Box>

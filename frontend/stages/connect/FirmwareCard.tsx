@@ -10,14 +10,25 @@ import { ConfirmDialog } from "../../parts/ConfirmDialog";
 import { FileDrop } from "../../parts/FileDrop";
 import { base64 } from "../../parts/readFile";
 
-const STEP: Record<string, string> = { "": "Beginning", loader: "Entering the loader", clear: "Clearing the program memory", transfer: "Writing", check: "The drive checks what it has", return: "Waiting for the drive" };
+const STEP: Record<string, string> = {
+  "": "Beginning",
+  loader: "Entering the loader",
+  clear: "Clearing the program memory",
+  transfer: "Writing",
+  check: "The drive checks what it has",
+  return: "Waiting for the drive",
+};
 const REFRESH = ["firmware", "drive", "values"];
 
 /** Version, what it lacks, and replacing it from a file. */
 export function FirmwareCard({ drive }: { drive: Drive }) {
   const { data: firmware } = useFirmware(drive.id, drive.profile !== null);
   const [file, setFile] = useState<File | null>(null);
-  const write = useAction(async (image: File) => api.post<Firmware>(`/drives/${drive.id}/firmware`, { name: image.name, content: await base64(image) }), { drive, refresh: REFRESH });
+  const write = useAction(
+    async (image: File) =>
+      api.post<Firmware>(`/drives/${drive.id}/firmware`, { name: image.name, content: await base64(image) }),
+    { drive, refresh: REFRESH },
+  );
   if (!firmware) return null;
   const { update } = firmware;
   const running = update?.state === "running";
@@ -25,14 +36,25 @@ export function FirmwareCard({ drive }: { drive: Drive }) {
     <Box data-firmware={firmware.version}>
       <GroupHead>Firmware</GroupHead>
       <Text>
-        Version <Text as="span" fontFamily="mono">{firmware.version}</Text>
+        Version{" "}
+        <Text as="span" fontFamily="mono">
+          {firmware.version}
+        </Text>
         {firmware.outdated ? `; Gallop knows ${firmware.newest}` : ", the newest that Gallop knows"}
       </Text>
       {firmware.missing.length > 0 && <Text color="cautionText">Missing in it: {firmware.missing.join(", ")}.</Text>}
       {update && <Report drive={drive} update={update} />}
       {!running && <FileDrop label="Write firmware" accept=".gpi" disabled={write.isPending} onFile={setFile} />}
-      <ConfirmDialog open={file !== null} title={`Write ${file?.name ?? ""} to ${drive.name}?`} confirm="Write it" onClose={() => setFile(null)} onConfirm={() => file && write.mutate(file)}>
-        Family, rating and check sum are looked at first. Then the drive clears its program and cannot turn its motor until it is back; its link returns by itself, and its settings are compared. Values that are live and not stored are lost.
+      <ConfirmDialog
+        open={file !== null}
+        title={`Write ${file?.name ?? ""} to ${drive.name}?`}
+        confirm="Write it"
+        onClose={() => setFile(null)}
+        onConfirm={() => file && write.mutate(file)}
+      >
+        Family, rating and check sum are looked at first. Then the drive clears its program and cannot turn its motor
+        until it is back; its link returns by itself, and its settings are compared. Values that are live and not stored
+        are lost.
       </ConfirmDialog>
     </Box>
   );
@@ -58,7 +80,8 @@ function Report({ drive, update }: { drive: Drive; update: FirmwareUpdate }) {
   return (
     <Box mt="1" data-update={update.state}>
       <Text fontSize="small" color={fine ? "okText" : "fault"} fontWeight="semibold">
-        {update.from_version} → {update.to_version}: {fine ? "done" : update.state === "failed" ? "failed" : "interrupted"}
+        {update.from_version} → {update.to_version}:{" "}
+        {fine ? "done" : update.state === "failed" ? "failed" : "interrupted"}
       </Text>
       <Text fontSize="small">{update.message}</Text>
       {update.altered.map((row) => (

@@ -10,13 +10,23 @@ export function Holdings({ drive }: { drive: Drive }) {
   return (
     <>
       <Row label="Values read" value={String(drive.link.values || "–")} to={`${base}/values`} word="all values" />
-      <Row label="Drafted, not in the drive" value={String(drafted)} to={`${base}/compare?left=live&right=draft`} word="compare" />
+      <Row
+        label="Drafted, not in the drive"
+        value={String(drafted)}
+        to={`${base}/compare?left=live&right=draft`}
+        word="compare"
+      />
       {drive.volatile ? (
         <Text py="1" color="cautionText" borderBottomWidth="1px" borderColor="line">
           This drive keeps nothing when power goes; the project keeps its set.
         </Text>
       ) : (
-        <Row label="Live, not stored" value={String(unstored)} to={`${base}/compare?left=stored&right=live`} word="compare" />
+        <Row
+          label="Live, not stored"
+          value={String(unstored)}
+          to={`${base}/compare?left=stored&right=live`}
+          word="compare"
+        />
       )}
       <Row label="Waiting for a restart" value={String(waiting)} />
     </>

@@ -13,7 +13,12 @@ const ROWS: [key: string, label: string][] = [
 /** Who answered, by its device identification. */
 export function IdentityList({ drive }: { drive: Drive }) {
   const { identity } = drive;
-  if (!identity.model) return <Text color="muted" py="2">No drive has been read here yet.</Text>;
+  if (!identity.model)
+    return (
+      <Text color="muted" py="2">
+        No drive has been read here yet.
+      </Text>
+    );
   return (
     <Box>
       {ROWS.map(([key, label]) => (

@@ -24,7 +24,9 @@ export function PowerUpCard({ drive }: { drive: Drive }) {
               Hazard:
             </Text>{" "}
             <Text as="span" color="bay" textDecoration="underline" asChild>
-              <Link to={`/projects/${drive.project_id}/drives/${drive.id}/values?value=${hazard.key}`}>{hazard.name}</Link>
+              <Link to={`/projects/${drive.project_id}/drives/${drive.id}/values?value=${hazard.key}`}>
+                {hazard.name}
+              </Link>
             </Text>{" "}
             is {hazard.value}. {hazard.text}
           </Text>

@@ -18,7 +18,21 @@ export interface Words {
 }
 
 /** A stage of facts: what is given, what follows, and how much of it is in the drive. */
-export function FactStagePage({ drive, stage, words, Picture, Measured, First }: { drive: Drive; stage: string; words: Words; Picture?: ComponentType<{ given: FactStage }>; Measured?: ComponentType<{ drive: Drive }>; First?: ComponentType<{ drive: Drive; given: FactStage }> }) {
+export function FactStagePage({
+  drive,
+  stage,
+  words,
+  Picture,
+  Measured,
+  First,
+}: {
+  drive: Drive;
+  stage: string;
+  words: Words;
+  Picture?: ComponentType<{ given: FactStage }>;
+  Measured?: ComponentType<{ drive: Drive }>;
+  First?: ComponentType<{ drive: Drive; given: FactStage }>;
+}) {
   const facts = useFacts(drive.id, stage);
   const { given } = facts;
   if (!given) return <PageHead title={words.title} sentence="Reading" />;
@@ -71,7 +85,13 @@ export function FactStagePage({ drive, stage, words, Picture, Measured, First }:
   );
 }
 
-function Findings({ given, onChange }: { given: FactStage; onChange: (change: { fact: string; text: string }) => void }) {
+function Findings({
+  given,
+  onChange,
+}: {
+  given: FactStage;
+  onChange: (change: { fact: string; text: string }) => void;
+}) {
   return (
     <Box aria-live="polite">
       {given.findings.map((finding) => (
@@ -79,7 +99,8 @@ function Findings({ given, onChange }: { given: FactStage; onChange: (change: { 
       ))}
       {given.missing.length > 0 && (
         <Text color="muted" fontSize="small" mt="2">
-          {given.missing.length} fact{given.missing.length === 1 ? " is" : "s are"} missing; what rests on {given.missing.length === 1 ? "it" : "them"} is left out.
+          {given.missing.length} fact{given.missing.length === 1 ? " is" : "s are"} missing; what rests on{" "}
+          {given.missing.length === 1 ? "it" : "them"} is left out.
         </Text>
       )}
     </Box>

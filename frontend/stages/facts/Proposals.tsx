@@ -10,21 +10,30 @@ const STATE = { open: "", drafted: "draft", drive: "live" } as const;
 
 /** Values for the drive that follow from the facts, each with its reason; taken into the draft singly or all at once. */
 export function Proposals({ drive, given, unkept }: { drive: Drive; given: FactStage; unkept: boolean }) {
-  const accept = useAction((keys: string[]) => api.post<FactStage>(`/drives/${drive.id}/${given.stage}/accept`, { keys }), { drive, refresh: ["drive", "facts", "tray", "verify", "values"] });
+  const accept = useAction(
+    (keys: string[]) => api.post<FactStage>(`/drives/${drive.id}/${given.stage}/accept`, { keys }),
+    { drive, refresh: ["drive", "facts", "tray", "verify", "values"] },
+  );
   const open = given.proposals.filter(({ state }) => state === "open");
   return (
     <Card
       title="Proposed values"
       aside={
         open.length > 0 && (
-          <Action look="primary" disabled={unkept || accept.isPending} onClick={() => accept.mutate(open.map(({ key }) => key))}>
+          <Action
+            look="primary"
+            disabled={unkept || accept.isPending}
+            onClick={() => accept.mutate(open.map(({ key }) => key))}
+          >
             Take {open.length} into the draft
           </Action>
         )
       }
     >
       {given.blocked && <Meta>Nothing is proposed while a blocker stands.</Meta>}
-      {!given.blocked && given.proposals.length === 0 && <Meta>Give the facts, and values for the drive are proposed here.</Meta>}
+      {!given.blocked && given.proposals.length === 0 && (
+        <Meta>Give the facts, and values for the drive are proposed here.</Meta>
+      )}
       {given.proposals.length > 0 && (
         <Table mt="1" aria-label="Proposed values" tableLayout="fixed">
           <colgroup>
@@ -43,7 +52,12 @@ export function Proposals({ drive, given, unkept }: { drive: Drive; given: FactS
           </thead>
           <tbody>
             {given.proposals.map((proposal) => (
-              <Row key={proposal.key} proposal={proposal} disabled={unkept} onTake={() => accept.mutate([proposal.key])} />
+              <Row
+                key={proposal.key}
+                proposal={proposal}
+                disabled={unkept}
+                onTake={() => accept.mutate([proposal.key])}
+              />
             ))}
           </tbody>
         </Table>
@@ -55,7 +69,13 @@ export function Proposals({ drive, given, unkept }: { drive: Drive; given: FactS
 function Row({ proposal, disabled, onTake }: { proposal: Proposal; disabled: boolean; onTake: () => void }) {
   return (
     <>
-      <Box as="tr" css={{ "& td": { borderBottomWidth: 0, pb: "0" } }} title={proposal.key} data-proposal={proposal.key} data-state={proposal.state}>
+      <Box
+        as="tr"
+        css={{ "& td": { borderBottomWidth: 0, pb: "0" } }}
+        title={proposal.key}
+        data-proposal={proposal.key}
+        data-state={proposal.state}
+      >
         <td>{proposal.name}</td>
         <Box as="td" className="figure" style={{ whiteSpace: "normal" }}>
           {proposal.text}

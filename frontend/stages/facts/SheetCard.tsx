@@ -12,7 +12,11 @@ export function SheetCard({ drive, sheet }: { drive: Drive; sheet: Sheet }) {
     <Card
       title={sheet.title}
       aside={
-        <Action look="link" aria-label={`CSV of the ${sheet.title.toLowerCase()}`} onClick={() => save(`${drive.name} ${sheet.title.toLowerCase()}.csv`, "text/csv", csv(sheet))}>
+        <Action
+          look="link"
+          aria-label={`CSV of the ${sheet.title.toLowerCase()}`}
+          onClick={() => save(`${drive.name} ${sheet.title.toLowerCase()}.csv`, "text/csv", csv(sheet))}
+        >
           CSV
         </Action>
       }

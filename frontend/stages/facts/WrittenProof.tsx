@@ -10,7 +10,14 @@ export function WrittenProof({ drive, given }: { drive: Drive; given: FactStage 
   const stored = inDrive.filter((proposal) => proposal.stored).length;
   const complete = total > 0 && inDrive.length === total && given.missing.length === 0;
   return (
-    <Card title="In the drive" aside={<Text color={complete ? "okText" : "muted"}>{complete ? "agrees" : total === 0 ? "nothing to compare" : "differs"}</Text>}>
+    <Card
+      title="In the drive"
+      aside={
+        <Text color={complete ? "okText" : "muted"}>
+          {complete ? "agrees" : total === 0 ? "nothing to compare" : "differs"}
+        </Text>
+      }
+    >
       <Meta>
         {total === 0
           ? "Nothing is proposed yet."

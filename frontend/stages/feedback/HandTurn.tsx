@@ -26,25 +26,38 @@ const PITCHES = [
 
 const BY_MARK = "Turn the shaft now, slowly, by its mark; then let it be judged.";
 const BY_RULE = "Push the moving part now, slowly, by a rule; then let it be judged.";
-const STANDING_OFF = "With the drive switched off. Forward is the motor's positive direction: clockwise on the shaft's end.";
+const STANDING_OFF =
+  "With the drive switched off. Forward is the motor's positive direction: clockwise on the shaft's end.";
 const LYING = "With the drive switched off. Forward is the motor's positive direction, away from its cable.";
 
 /** A turn by hand: begun, turned, and held against what should come. */
 export function HandTurn({ drive, count }: { drive: Drive; count: number | undefined }) {
   const [turns, setTurns] = useState("1");
   const [begun, setBegun] = useState<{ since: number; count: number }>();
-  const begin = useAction<void, { since: number }>(() => api.post<{ since: number }>(`/drives/${drive.id}/hand_turn`, {}), { done: ({ since }) => setBegun({ since, count: count ?? 0 }) });
-  const end = useAction((since: number) => api.put<Proof>(`/drives/${drive.id}/hand_turn`, { since, turns: Number(turns) }), {
-    drive,
-    refresh: ["proofs", "drive", "logbook"],
-    done: () => setBegun(undefined),
-  });
+  const begin = useAction<void, { since: number }>(
+    () => api.post<{ since: number }>(`/drives/${drive.id}/hand_turn`, {}),
+    { done: ({ since }) => setBegun({ since, count: count ?? 0 }) },
+  );
+  const end = useAction(
+    (since: number) => api.put<Proof>(`/drives/${drive.id}/hand_turn`, { since, turns: Number(turns) }),
+    {
+      drive,
+      refresh: ["proofs", "drive", "logbook"],
+      done: () => setBegun(undefined),
+    },
+  );
   const { data: proofs } = useProofs(drive.id);
   const last = proofs?.find(({ kind }) => kind === "hand_turn");
   return (
     <Box borderTopWidth="1px" borderColor="line" pt="2" mt="1">
       <Flex gap="2" align="center" wrap="wrap">
-        <Choice label={drive.slides ? "How the moving part is pushed" : "How the shaft is turned"} width={drive.slides ? "48" : "36"} value={turns} options={drive.slides ? PITCHES : TURNS} onChange={setTurns} />
+        <Choice
+          label={drive.slides ? "How the moving part is pushed" : "How the shaft is turned"}
+          width={drive.slides ? "48" : "36"}
+          value={turns}
+          options={drive.slides ? PITCHES : TURNS}
+          onChange={setTurns}
+        />
         {begun ? (
           <>
             <Action look="primary" disabled={end.isPending} onClick={() => end.mutate(begun.since)}>
@@ -84,7 +97,9 @@ function Result({ proof, turn, slides }: { proof: Proof; turn: NonNullable<Proof
             <tr>
               <td>Index pulses</td>
               <td className="figure">{figure(turn.index_pulses)}</td>
-              <td className="figure">in {turn.turns} {slides ? "pair pitches" : "turns"}</td>
+              <td className="figure">
+                in {turn.turns} {slides ? "pair pitches" : "turns"}
+              </td>
             </tr>
           )}
           {turn.states.some((state) => state > 0) && (

@@ -8,7 +8,11 @@ export function MechanicsStage({ drive }: { drive: Drive }) {
     <FactStagePage
       drive={drive}
       stage="mechanics"
-      words={{ title: "Mechanics", sentence: "What the motor drives, and what that asks of it.", source: "from drawings and data sheets" }}
+      words={{
+        title: "Mechanics",
+        sentence: "What the motor drives, and what that asks of it.",
+        source: "from drawings and data sheets",
+      }}
       Picture={MechanismSketch}
     />
   );

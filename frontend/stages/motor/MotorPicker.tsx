@@ -75,9 +75,31 @@ export function MotorPicker({ drive, given }: { drive: Drive; given: FactStage }
           Keep, in, out
         </Action>
       </Flex>
-      <Box id={`${id}-list`} role="listbox" aria-label="Motors" hidden={found.length === 0} position="absolute" zIndex="1" left="0" right="0" bg="surface" borderWidth="1px" borderColor="edge" borderRadius="control" maxH="72" overflowY="auto" shadow="md">
+      <Box
+        id={`${id}-list`}
+        role="listbox"
+        aria-label="Motors"
+        hidden={found.length === 0}
+        position="absolute"
+        zIndex="1"
+        left="0"
+        right="0"
+        bg="surface"
+        borderWidth="1px"
+        borderColor="edge"
+        borderRadius="control"
+        maxH="72"
+        overflowY="auto"
+        shadow="md"
+      >
         {found.map((hit, index) => (
-          <Option key={hit.part} id={`${id}-${index}`} hit={hit} chosen={hit === chosen} onTake={() => take.mutate(hit.part)} />
+          <Option
+            key={hit.part}
+            id={`${id}-${index}`}
+            hit={hit}
+            chosen={hit === chosen}
+            onTake={() => take.mutate(hit.part)}
+          />
         ))}
       </Box>
       {tools && <LibraryTools drive={drive} given={given} />}
@@ -119,11 +141,17 @@ function Option({ id, hit, chosen, onTake }: { id: string; hit: MotorHit; chosen
 /** A motor of one's own into the library, and the library as a table. */
 function LibraryTools({ drive, given }: { drive: Drive; given: FactStage }) {
   const type = given.fields.find(({ key }) => key === "type")?.text ?? "";
-  const keep = useAction(() => api.post<{ taken: number }>("/motors", { drive_id: drive.id, part: type }), { refresh: ["motors"], done: () => notices.word(`${type} is in the library.`) });
-  const read = useAction(async (file: File) => api.post<{ taken: number }>("/motors", { content: await base64(file) }), {
+  const keep = useAction(() => api.post<{ taken: number }>("/motors", { drive_id: drive.id, part: type }), {
     refresh: ["motors"],
-    done: ({ taken }) => notices.word(`${taken} motor${taken === 1 ? "" : "s"} taken into the library.`),
+    done: () => notices.word(`${type} is in the library.`),
   });
+  const read = useAction(
+    async (file: File) => api.post<{ taken: number }>("/motors", { content: await base64(file) }),
+    {
+      refresh: ["motors"],
+      done: ({ taken }) => notices.word(`${taken} motor${taken === 1 ? "" : "s"} taken into the library.`),
+    },
+  );
   return (
     <Box borderWidth="1px" borderColor="line" borderRadius="card" px="2" py="1.5" mb="1">
       <Flex gap="3" wrap="wrap" align="center">
@@ -134,7 +162,12 @@ function LibraryTools({ drive, given }: { drive: Drive; given: FactStage }) {
           All as CSV
         </a>
       </Flex>
-      <FileDrop label="Motors from CSV" accept=".csv,text/csv" disabled={read.isPending} onFile={(file) => read.mutate(file)} />
+      <FileDrop
+        label="Motors from CSV"
+        accept=".csv,text/csv"
+        disabled={read.isPending}
+        onFile={(file) => read.mutate(file)}
+      />
     </Box>
   );
 }

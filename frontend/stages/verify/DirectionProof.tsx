@@ -8,19 +8,26 @@ import { clock, withUnit } from "../../parts/format";
 import { STANDING } from "../../parts/standing";
 import { Table } from "../../parts/Table";
 
-
 /** "Turns in the right direction": what you saw at the machine, beside what was measured while it turned. */
 export function DirectionProof({ drive, verify }: { drive: Drive; verify: Verify }) {
-  const conclude = useAction((seen: string) => api.post<Proof>(`/drives/${drive.id}/proofs`, { kind: "direction", seen }), {
-    drive,
-    refresh: ["verify", "drive", "logbook"],
-  });
+  const conclude = useAction(
+    (seen: string) => api.post<Proof>(`/drives/${drive.id}/proofs`, { kind: "direction", seen }),
+    {
+      drive,
+      refresh: ["verify", "drive", "logbook"],
+    },
+  );
   const proofs = verify.proofs.filter(({ kind }) => kind === "direction");
   const last = proofs[0];
   const standing = last && STANDING[last.standing];
   return (
-    <Card title={drive.slides ? "Direction of motion" : "Direction of rotation"} aside={standing ? <Text color={standing.colour}>{standing.word}</Text> : <Text color="muted">to prove</Text>}>
-      <Meta>{drive.slides ? "Move" : "Turn"} the motor forward for a second, look at the machine, then say what it did.</Meta>
+    <Card
+      title={drive.slides ? "Direction of motion" : "Direction of rotation"}
+      aside={standing ? <Text color={standing.colour}>{standing.word}</Text> : <Text color="muted">to prove</Text>}
+    >
+      <Meta>
+        {drive.slides ? "Move" : "Turn"} the motor forward for a second, look at the machine, then say what it did.
+      </Meta>
       <Flex gap="2" mt="2" wrap="wrap">
         <Action disabled={conclude.isPending} onClick={() => conclude.mutate("forward")}>
           It went forward

@@ -16,7 +16,10 @@ export function FaultHistory({ drive }: { drive: Drive }) {
       {wanted && <Entry key={wanted.hex} fault={wanted} note="looked up" open />}
       {!online && <Meta>The history is shown while the drive is connected.</Meta>}
       {online && data?.history.length === 0 && <Meta>The drive remembers no fault.</Meta>}
-      {online && data?.history.map(({ fault, time, ago }) => <Entry key={`${time}-${fault.hex}`} fault={fault} note={agoText(ago)} open={false} />)}
+      {online &&
+        data?.history.map(({ fault, time, ago }) => (
+          <Entry key={`${time}-${fault.hex}`} fault={fault} note={agoText(ago)} open={false} />
+        ))}
     </Card>
   );
 }

@@ -54,10 +54,21 @@ function Reins({ drive }: { drive: Drive }) {
   }
   return (
     <>
-      <Action look="primary" mt="1" disabled={!online || take.isPending} onClick={() => (holder ? setAsking(true) : take.mutate(false))}>
+      <Action
+        look="primary"
+        mt="1"
+        disabled={!online || take.isPending}
+        onClick={() => (holder ? setAsking(true) : take.mutate(false))}
+      >
         {holder ? "Take over the reins" : "Take the reins"}
       </Action>
-      <ConfirmDialog open={asking} title={`Take the reins from ${holder ?? ""}?`} confirm="Stop and take over" onClose={() => setAsking(false)} onConfirm={() => take.mutate(true)}>
+      <ConfirmDialog
+        open={asking}
+        title={`Take the reins from ${holder ?? ""}?`}
+        confirm="Stop and take over"
+        onClose={() => setAsking(false)}
+        onConfirm={() => take.mutate(true)}
+      >
         {holder} moves {drive.name} at present. The motor is stopped first, then you hold the reins.
       </ConfirmDialog>
     </>

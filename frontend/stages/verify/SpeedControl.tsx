@@ -33,24 +33,52 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
   return (
     <Box>
       <GroupHead>Speed</GroupHead>
-      {!drive.follows_pulse && <SetPoint unit={drive.speed_unit} limit={verify.limit} amount={amount} direction={direction} onDirection={setDirection} onChange={change} />}
-      <Text minH={drive.follows_pulse ? undefined : "9"} mb={drive.follows_pulse ? "1" : undefined} fontSize="small" color={held?.held_back ? "cautionText" : "muted"} role="status" data-held={held?.held_back ?? false}>
-        {held?.reason ?? (reversing ? "Press Start to reverse." : `The gait allows ${withUnit(verify.allowed, drive.speed_unit)}.`)}
+      {!drive.follows_pulse && (
+        <SetPoint
+          unit={drive.speed_unit}
+          limit={verify.limit}
+          amount={amount}
+          direction={direction}
+          onDirection={setDirection}
+          onChange={change}
+        />
+      )}
+      <Text
+        minH={drive.follows_pulse ? undefined : "9"}
+        mb={drive.follows_pulse ? "1" : undefined}
+        fontSize="small"
+        color={held?.held_back ? "cautionText" : "muted"}
+        role="status"
+        data-held={held?.held_back ?? false}
+      >
+        {held?.reason ??
+          (reversing ? "Press Start to reverse." : `The gait allows ${withUnit(verify.allowed, drive.speed_unit)}.`)}
       </Text>
       {aligned !== ALIGNED && (
         <Text fontSize="small" color="cautionText" mb="1.5" data-alignment={aligned}>
-          {aligned === NOT_ALIGNED ? `The motor first moves by itself, up to ${verify.alignment_way ?? "half an electrical turn"} either way, to find its magnets.` : "The motor is being aligned; a set-point waits until that is done."}
+          {aligned === NOT_ALIGNED
+            ? `The motor first moves by itself, up to ${verify.alignment_way ?? "half an electrical turn"} either way, to find its magnets.`
+            : "The motor is being aligned; a set-point waits until that is done."}
         </Text>
       )}
       {drive.follows_pulse && (
         <Text fontSize="small" color="cautionText" mb="1.5" data-pulse>
-          {enabled ? "The motor follows" : "Once enabled, the motor follows"} the pulse input, within the gait: {pulse?.value ? withUnit(pulse.value, "µs", 0) : "no pulse comes"}.
+          {enabled ? "The motor follows" : "Once enabled, the motor follows"} the pulse input, within the gait:{" "}
+          {pulse?.value ? withUnit(pulse.value, "µs", 0) : "no pulse comes"}.
         </Text>
       )}
       <Flex gap="2" wrap="wrap">
         {!enabled && (
-          <Action look="primary" disabled={enable.isPending || !verify.needs.every(({ met }) => met)} onClick={() => enable.mutate({ align: aligned === NOT_ALIGNED, pulse: drive.follows_pulse })}>
-            {aligned === NOT_ALIGNED ? "Enable and align" : drive.follows_pulse ? "Enable, following the pulse" : "Enable"}
+          <Action
+            look="primary"
+            disabled={enable.isPending || !verify.needs.every(({ met }) => met)}
+            onClick={() => enable.mutate({ align: aligned === NOT_ALIGNED, pulse: drive.follows_pulse })}
+          >
+            {aligned === NOT_ALIGNED
+              ? "Enable and align"
+              : drive.follows_pulse
+                ? "Enable, following the pulse"
+                : "Enable"}
           </Action>
         )}
         {enabled && !drive.follows_pulse && (
@@ -70,7 +98,8 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
         )}
       </Flex>
       <Text color="muted" fontSize="tiny" mt="1.5">
-        The motor stops when this page is closed, hidden or cut off. STOP and Space make a quick stop; neither is a safety function.
+        The motor stops when this page is closed, hidden or cut off. STOP and Space make a quick stop; neither is a
+        safety function.
       </Text>
     </Box>
   );

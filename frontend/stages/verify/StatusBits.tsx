@@ -21,7 +21,13 @@ export function StatusBits({ drive, verify }: { drive: Drive; verify: Verify }) 
         {verify.status_bits.map(({ bit, name }) => {
           const set = value !== undefined && (value & (1 << bit)) !== 0;
           return (
-            <Text key={bit} color={set && !word?.stale ? "ink" : "muted"} fontWeight={set ? "semibold" : "normal"} truncate title={name}>
+            <Text
+              key={bit}
+              color={set && !word?.stale ? "ink" : "muted"}
+              fontWeight={set ? "semibold" : "normal"}
+              truncate
+              title={name}
+            >
               <Text as="span" fontFamily="mono">
                 {String(bit).padStart(2, " ")} {set ? "●" : "○"}
               </Text>{" "}

@@ -38,7 +38,8 @@ export function StripChart({ drive }: { drive: Drive }) {
 
   const toggle = (n: number) => setHidden((now) => (now.includes(n) ? now.filter((each) => each !== n) : [...now, n]));
   const csv = () => save(`${drive.name} live.csv`, "text/csv", stripCsv(drive, stripData(drive, seconds)));
-  const png = () => plot.current?.ctx.canvas.toBlob((blob) => blob && save(`${drive.name} live.png`, "image/png", blob));
+  const png = () =>
+    plot.current?.ctx.canvas.toBlob((blob) => blob && save(`${drive.name} live.png`, "image/png", blob));
 
   return (
     <Box>
@@ -70,7 +71,17 @@ export function StripChart({ drive }: { drive: Drive }) {
           </Action>
         </Flex>
       </Flex>
-      <Plot key={palette} onPlot={keepPlot} palette={palette} drive={drive} seconds={seconds} frozen={frozen} hidden={hidden} onZoom={setSeconds} onCursor={setReadings} />
+      <Plot
+        key={palette}
+        onPlot={keepPlot}
+        palette={palette}
+        drive={drive}
+        seconds={seconds}
+        frozen={frozen}
+        hidden={hidden}
+        onZoom={setSeconds}
+        onCursor={setReadings}
+      />
     </Box>
   );
 }
@@ -94,7 +105,11 @@ function Plot({ onPlot, palette, drive, seconds, frozen, hidden, onZoom, onCurso
   useEffect(() => {
     const element = host.current;
     if (!element) return undefined;
-    const chart = new uPlot(options(palette.split("|"), drive.speed_unit, element.clientWidth, onCursor), [[], [], [], []], element);
+    const chart = new uPlot(
+      options(palette.split("|"), drive.speed_unit, element.clientWidth, onCursor),
+      [[], [], [], []],
+      element,
+    );
     plot.current = chart;
     onPlot(chart);
     const observer = new ResizeObserver(() => chart.setSize({ width: element.clientWidth, height: HEIGHT }));
@@ -133,7 +148,16 @@ function Plot({ onPlot, palette, drive, seconds, frozen, hidden, onZoom, onCurso
   }, [onZoom]);
 
   return (
-    <Box ref={host} bg="surface" borderWidth="1px" borderColor="line" borderRadius="card" overflow="hidden" role="img" aria-label={`Target speed, speed and current of ${drive.name} over the last ${seconds} seconds`} />
+    <Box
+      ref={host}
+      bg="surface"
+      borderWidth="1px"
+      borderColor="line"
+      borderRadius="card"
+      overflow="hidden"
+      role="img"
+      aria-label={`Target speed, speed and current of ${drive.name} over the last ${seconds} seconds`}
+    />
   );
 }
 
@@ -149,7 +173,15 @@ interface LegendProps {
 
 function Legend({ label, colour, dashed, shown, reading, decimals, onToggle }: LegendProps) {
   return (
-    <Flex as="button" align="center" gap="1.5" opacity={shown ? 1 : 0.45} cursor="pointer" aria-pressed={shown} onClick={onToggle}>
+    <Flex
+      as="button"
+      align="center"
+      gap="1.5"
+      opacity={shown ? 1 : 0.45}
+      cursor="pointer"
+      aria-pressed={shown}
+      onClick={onToggle}
+    >
       <Box w="5" borderTopWidth="2px" borderStyle={dashed ? "dashed" : "solid"} borderColor={colour} />
       <span>{label}</span>
       {reading !== null && reading !== undefined && (
@@ -167,8 +199,19 @@ function canvasPalette() {
   return [...TRACES, "line", "muted"].map((name) => style.getPropertyValue(`--chakra-colors-${name}`).trim()).join("|");
 }
 
-function options([target, speed, current, line, muted]: string[], unit: string, width: number, onCursor: (readings: (number | null)[]) => void): Options {
-  const axis = { stroke: muted, grid: { stroke: line, width: 1 }, ticks: { stroke: line }, font: '11px "IBM Plex Mono"', values: (_: uPlot, ticks: number[]) => ticks.map((tick) => tickText(tick)) };
+function options(
+  [target, speed, current, line, muted]: string[],
+  unit: string,
+  width: number,
+  onCursor: (readings: (number | null)[]) => void,
+): Options {
+  const axis = {
+    stroke: muted,
+    grid: { stroke: line, width: 1 },
+    ticks: { stroke: line },
+    font: '11px "IBM Plex Mono"',
+    values: (_: uPlot, ticks: number[]) => ticks.map((tick) => tickText(tick)),
+  };
   return {
     width,
     height: HEIGHT,
@@ -192,14 +235,22 @@ function options([target, speed, current, line, muted]: string[], unit: string, 
       { ...axis, scale: "A", label: "A", labelSize: 16, size: 44, side: 1, grid: { show: false } },
     ],
     hooks: {
-      setCursor: [(chart) => onCursor(SERIES.map((_, n) => (chart.cursor.idx == null ? null : (chart.data[n + 1]?.[chart.cursor.idx] ?? null))))],
+      setCursor: [
+        (chart) =>
+          onCursor(
+            SERIES.map((_, n) => (chart.cursor.idx == null ? null : (chart.data[n + 1]?.[chart.cursor.idx] ?? null))),
+          ),
+      ],
       draw: [(chart) => zeroLine(chart, muted ?? "")],
     },
   };
 }
 
 function tickText(tick: number) {
-  return figure(tick, Number.isInteger(tick) ? 0 : Math.abs(tick) < 0.1 ? 2 : tick * 10 === Math.round(tick * 10) ? 1 : 2);
+  return figure(
+    tick,
+    Number.isInteger(tick) ? 0 : Math.abs(tick) < 0.1 ? 2 : tick * 10 === Math.round(tick * 10) ? 1 : 2,
+  );
 }
 
 /** A range that always shows zero and never collapses. */

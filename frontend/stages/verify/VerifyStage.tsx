@@ -18,7 +18,11 @@ export function VerifyStage({ drive }: { drive: Drive }) {
   return (
     <>
       <PageHead title="Verify" sentence="Turn the motor under your eyes, and prove that it does what it should." />
-      <Grid templateColumns={{ base: "minmax(0, 1fr)", xl: "minmax(0, 21rem) minmax(0, 1fr) minmax(0, 17rem)" }} gap="3.5" alignItems="start">
+      <Grid
+        templateColumns={{ base: "minmax(0, 1fr)", xl: "minmax(0, 21rem) minmax(0, 1fr) minmax(0, 17rem)" }}
+        gap="3.5"
+        alignItems="start"
+      >
         <Column title="Given" note="what may move, and how fast">
           <Needs drive={drive} verify={verify} />
           <GaitPicker drive={drive} verify={verify} />

@@ -12,7 +12,11 @@ export function stripData(drive: Drive, seconds: number): AlignedData {
 
 /** The same as comma-separated values with a head line. */
 export function stripCsv(drive: Drive, data: AlignedData): string {
-  const heads = SERIES.map((key) => drive.live_entries.find((entry) => entry.key === key)).map((entry) => (entry ? `${entry.name} (${entry.unit})` : ""));
-  const rows = (data[0] as number[]).map((time, n) => [time.toFixed(3), ...data.slice(1).map((column) => column?.[n] ?? "")].join(","));
+  const heads = SERIES.map((key) => drive.live_entries.find((entry) => entry.key === key)).map((entry) =>
+    entry ? `${entry.name} (${entry.unit})` : "",
+  );
+  const rows = (data[0] as number[]).map((time, n) =>
+    [time.toFixed(3), ...data.slice(1).map((column) => column?.[n] ?? "")].join(","),
+  );
   return [["Time (s)", ...heads].join(","), ...rows].join("\n");
 }

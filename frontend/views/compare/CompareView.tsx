@@ -20,14 +20,17 @@ export function CompareView({ drive }: { drive: Drive }) {
   const all = search.get("all") === "true";
   const { data: comparison, error } = useComparison(drive.id, left, right, all);
   const ticks = useChosen();
-  const take = useAction((keys: string[]) => api.post<{ drafted: number }>(`/drives/${drive.id}/comparison/take`, { left, right, keys }), {
-    drive,
-    refresh: ["values", "comparison", "drive", "tray"],
-    done: ({ drafted }) => {
-      ticks.clear();
-      notices.word(`${drafted} drafted.`);
+  const take = useAction(
+    (keys: string[]) => api.post<{ drafted: number }>(`/drives/${drive.id}/comparison/take`, { left, right, keys }),
+    {
+      drive,
+      refresh: ["values", "comparison", "drive", "tray"],
+      done: ({ drafted }) => {
+        ticks.clear();
+        notices.word(`${drafted} drafted.`);
+      },
     },
-  });
+  );
   const set = (changes: Record<string, string>) => {
     ticks.clear();
     setSearch({ left, right, all: String(all), ...changes }, { replace: true });
@@ -47,7 +50,8 @@ export function CompareView({ drive }: { drive: Drive }) {
           Swap
         </Action>
         <label>
-          <input type="checkbox" checked={all} onChange={(event) => set({ all: String(event.target.checked) })} /> also what is the same
+          <input type="checkbox" checked={all} onChange={(event) => set({ all: String(event.target.checked) })} /> also
+          what is the same
         </label>
         <Box flex="1" />
         {right !== "draft" && takable.length > 0 && (
@@ -61,15 +65,44 @@ export function CompareView({ drive }: { drive: Drive }) {
           </>
         )}
       </Flex>
-      {comparison.lines.length === 0 ? <Text color="muted">The two sides agree in all {comparison.total} settings.</Text> : <Lines comparison={comparison.lines} titles={[comparison.left_title, comparison.right_title]} ticks={ticks} canTake={right !== "draft"} />}
+      {comparison.lines.length === 0 ? (
+        <Text color="muted">The two sides agree in all {comparison.total} settings.</Text>
+      ) : (
+        <Lines
+          comparison={comparison.lines}
+          titles={[comparison.left_title, comparison.right_title]}
+          ticks={ticks}
+          canTake={right !== "draft"}
+        />
+      )}
     </>
   );
 }
 
-function Lines({ comparison, titles, ticks, canTake }: { comparison: ComparisonLine[]; titles: [string, string]; ticks: ReturnType<typeof useChosen>; canTake: boolean }) {
+function Lines({
+  comparison,
+  titles,
+  ticks,
+  canTake,
+}: {
+  comparison: ComparisonLine[];
+  titles: [string, string];
+  ticks: ReturnType<typeof useChosen>;
+  canTake: boolean;
+}) {
   const groups = useMemo(() => Map.groupBy(comparison, ({ group }) => group), [comparison]);
   return (
-    <Box borderWidth="1px" borderColor="line" borderRadius="card" bg="surface" px="2" overflowX="auto" tabIndex={0} role="region" aria-label="Differences">
+    <Box
+      borderWidth="1px"
+      borderColor="line"
+      borderRadius="card"
+      bg="surface"
+      px="2"
+      overflowX="auto"
+      tabIndex={0}
+      role="region"
+      aria-label="Differences"
+    >
       <Table aria-label="Comparison">
         <thead>
           <tr>
@@ -93,7 +126,17 @@ function Lines({ comparison, titles, ticks, canTake }: { comparison: ComparisonL
             </tr>
             {lines.map((line) => (
               <tr key={line.key} data-line={line.key}>
-                <td>{canTake && <input type="checkbox" aria-label={`Take ${line.name}`} disabled={!line.takable} checked={ticks.has(line.key)} onChange={() => ticks.toggle(line.key)} />}</td>
+                <td>
+                  {canTake && (
+                    <input
+                      type="checkbox"
+                      aria-label={`Take ${line.name}`}
+                      disabled={!line.takable}
+                      checked={ticks.has(line.key)}
+                      onChange={() => ticks.toggle(line.key)}
+                    />
+                  )}
+                </td>
                 <td title={line.key}>{line.name}</td>
                 <td>
                   <Text as="span" fontFamily="mono" color="muted">

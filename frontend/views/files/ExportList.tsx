@@ -18,7 +18,8 @@ export function ExportList({ drive }: { drive: Drive }) {
             {note}
           </Text>
           <Text fontSize="small">
-            <Download drive={drive} kind={kind} side="draft" word="With the draft" /> · <Download drive={drive} kind={kind} side="live" word="As live" />
+            <Download drive={drive} kind={kind} side="draft" word="With the draft" /> ·{" "}
+            <Download drive={drive} kind={kind} side="live" word="As live" />
           </Text>
         </Box>
       ))}
@@ -38,7 +39,11 @@ export function ExportList({ drive }: { drive: Drive }) {
 function Download({ drive, kind, side, word }: { drive: Drive; kind: string; side: string; word: string }) {
   return (
     <Text as="span" color="bay" textDecoration="underline" asChild>
-      <a href={`/api/drives/${drive.id}/export/${kind}?side=${side}`} download aria-label={`${word}: ${kind.toUpperCase()}`}>
+      <a
+        href={`/api/drives/${drive.id}/export/${kind}?side=${side}`}
+        download
+        aria-label={`${word}: ${kind.toUpperCase()}`}
+      >
         {word}
       </a>
     </Text>

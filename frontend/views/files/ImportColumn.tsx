@@ -18,18 +18,24 @@ export function ImportColumn({ drive }: { drive: Drive }) {
   const { data: imports = [] } = useImports(drive.id);
   const [shown, setShown] = useState<number | null>(null);
   const { data: review } = useImport(drive.id, shown);
-  const hand = useAction(async (file: File) => api.post<Import>(`/drives/${drive.id}/imports`, { name: file.name, content: await base64(file) }), {
-    drive,
-    refresh: ["imports"],
-    done: ({ id }) => setShown(id),
-  });
+  const hand = useAction(
+    async (file: File) =>
+      api.post<Import>(`/drives/${drive.id}/imports`, { name: file.name, content: await base64(file) }),
+    {
+      drive,
+      refresh: ["imports"],
+      done: ({ id }) => setShown(id),
+    },
+  );
   return (
     <>
       <FileDrop
         label="DCF, EDS, CSV or JSON"
         accept=".dcf,.eds,.csv,.json"
         disabled={hand.isPending}
-        onFile={(file) => (file.size > LARGEST ? notices.problem(`${file.name} is larger than 2 MB.`) : hand.mutate(file))}
+        onFile={(file) =>
+          file.size > LARGEST ? notices.problem(`${file.name} is larger than 2 MB.`) : hand.mutate(file)
+        }
       />
       {imports.length > 0 && (
         <Flex gap="2" align="center" mt="2">
@@ -39,7 +45,10 @@ export function ImportColumn({ drive }: { drive: Drive }) {
           <Choice
             label="File handed in"
             value={String(shown ?? "")}
-            options={[{ id: "", title: "none chosen" }, ...imports.map(({ id, name, at }) => ({ id: String(id), title: `${name}, ${clock(at)}` }))]}
+            options={[
+              { id: "", title: "none chosen" },
+              ...imports.map(({ id, name, at }) => ({ id: String(id), title: `${name}, ${clock(at)}` })),
+            ]}
             onChange={(id) => setShown(id === "" ? null : Number(id))}
           />
         </Flex>

@@ -9,20 +9,30 @@ import { Segment } from "../../parts/Segment";
 import { Table } from "../../parts/Table";
 import { useChosen } from "../../parts/useChosen";
 
-const STATUS: Record<ImportLine["status"] | "same", string> = { change: "would change", same: "the same", unknown: "unknown", read_only: "read only", refused: "refused" };
+const STATUS: Record<ImportLine["status"] | "same", string> = {
+  change: "would change",
+  same: "the same",
+  unknown: "unknown",
+  read_only: "read only",
+  refused: "refused",
+};
 
 /** What a file would do: every line, every problem with its place. Lines are taken one by one or all. */
 export function ImportReview({ drive, review }: { drive: Drive; review: Import }) {
   const ticks = useChosen();
   const [status, setStatus] = useState<string>("all");
-  const take = useAction((keys: string[] | undefined) => api.post<{ drafted: number }>(`/drives/${drive.id}/imports/${review.id}/take`, keys ? { keys } : {}), {
-    drive,
-    refresh: ["values", "drive", "tray", "logbook"],
-    done: ({ drafted }) => {
-      ticks.clear();
-      notices.word(`${drafted} drafted from ${review.name}.`);
+  const take = useAction(
+    (keys: string[] | undefined) =>
+      api.post<{ drafted: number }>(`/drives/${drive.id}/imports/${review.id}/take`, keys ? { keys } : {}),
+    {
+      drive,
+      refresh: ["values", "drive", "tray", "logbook"],
+      done: ({ drafted }) => {
+        ticks.clear();
+        notices.word(`${drafted} drafted from ${review.name}.`);
+      },
     },
-  });
+  );
   const changes = review.counts.change ?? 0;
   const lines = review.lines.filter((line) => status === "all" || line.status === status);
   return (
@@ -50,7 +60,13 @@ export function ImportReview({ drive, review }: { drive: Drive; review: Import }
       <Flex gap="2" align="center" wrap="wrap" mb="1">
         <Flex role="radiogroup" aria-label="Which lines">
           {["all", ...Object.keys(review.counts).filter((name) => name !== "same")].map((name) => (
-            <Segment key={name} type="button" role="radio" aria-checked={status === name} onClick={() => setStatus(name)}>
+            <Segment
+              key={name}
+              type="button"
+              role="radio"
+              aria-checked={status === name}
+              onClick={() => setStatus(name)}
+            >
               {name === "all" ? "All" : `${STATUS[name as ImportLine["status"]]} ${review.counts[name]}`}
             </Segment>
           ))}
@@ -74,7 +90,18 @@ export function ImportReview({ drive, review }: { drive: Drive; review: Import }
 
 function Lines({ lines, ticks }: { lines: ImportLine[]; ticks: ReturnType<typeof useChosen> }) {
   return (
-    <Box borderWidth="1px" borderColor="line" borderRadius="card" bg="surface" px="2" maxH="60dvh" overflow="auto" tabIndex={0} role="region" aria-label="Lines of the file">
+    <Box
+      borderWidth="1px"
+      borderColor="line"
+      borderRadius="card"
+      bg="surface"
+      px="2"
+      maxH="60dvh"
+      overflow="auto"
+      tabIndex={0}
+      role="region"
+      aria-label="Lines of the file"
+    >
       <Table aria-label="Lines of the file">
         <thead>
           <tr>
@@ -91,13 +118,25 @@ function Lines({ lines, ticks }: { lines: ImportLine[]; ticks: ReturnType<typeof
         <tbody>
           {lines.map((line) => (
             <tr key={line.place} data-import-line={line.key ?? line.name}>
-              <td>{line.status === "change" && line.key !== null && <input type="checkbox" aria-label={`Take ${line.name}`} checked={ticks.has(line.key)} onChange={() => ticks.toggle(line.key ?? "")} />}</td>
+              <td>
+                {line.status === "change" && line.key !== null && (
+                  <input
+                    type="checkbox"
+                    aria-label={`Take ${line.name}`}
+                    checked={ticks.has(line.key)}
+                    onChange={() => ticks.toggle(line.key ?? "")}
+                  />
+                )}
+              </td>
               <td className="line">{line.place}</td>
               <td title={line.key ?? undefined}>{line.name}</td>
               <td className="figure">{line.now ?? ""}</td>
               <td className="figure">{line.file}</td>
               <td>
-                <Text as="span" color={line.status === "change" ? undefined : line.status === "refused" ? "fault" : "muted"}>
+                <Text
+                  as="span"
+                  color={line.status === "change" ? undefined : line.status === "refused" ? "fault" : "muted"}
+                >
                   {line.message || STATUS[line.status]}
                 </Text>
               </td>

@@ -47,7 +47,13 @@ function TakeOne({ drive }: { drive: Drive }) {
         take.mutate(undefined);
       }}
     >
-      <TextField label="Name" value={name} onChange={setName} problem={take.error?.message ?? null} placeholder="before tuning" />
+      <TextField
+        label="Name"
+        value={name}
+        onChange={setName}
+        problem={take.error?.message ?? null}
+        placeholder="before tuning"
+      />
       <TextField label="Note" value={note} onChange={setNote} />
       <Action type="submit" disabled={name.trim() === "" || take.isPending}>
         Take a snapshot of what is live
@@ -57,11 +63,15 @@ function TakeOne({ drive }: { drive: Drive }) {
 }
 
 function Row({ drive, snapshot }: { drive: Drive; snapshot: Snapshot }) {
-  const restore = useAction(() => api.post<{ drafted: number }>(`/drives/${drive.id}/snapshots/${snapshot.id}/restore`), {
-    drive,
-    refresh: ["snapshots", "drive", "values", "tray", "logbook"],
-    done: ({ drafted }) => notices.word(drafted === 0 ? "Nothing differs." : `${drafted} values drafted from the snapshot.`),
-  });
+  const restore = useAction(
+    () => api.post<{ drafted: number }>(`/drives/${drive.id}/snapshots/${snapshot.id}/restore`),
+    {
+      drive,
+      refresh: ["snapshots", "drive", "values", "tray", "logbook"],
+      done: ({ drafted }) =>
+        notices.word(drafted === 0 ? "Nothing differs." : `${drafted} values drafted from the snapshot.`),
+    },
+  );
   return (
     <Box py="1.5" borderBottomWidth="1px" borderColor="line" data-snapshot={snapshot.name}>
       <Flex justify="space-between" gap="2">
@@ -75,14 +85,17 @@ function Row({ drive, snapshot }: { drive: Drive; snapshot: Snapshot }) {
       {snapshot.note && <Text fontSize="small">{snapshot.note}</Text>}
       <Text fontSize="small" color="muted">
         {snapshot.values} values, firmware {snapshot.firmware || "unknown"}
-        {snapshot.author ? `, ${snapshot.author}` : ""}; {snapshot.differing === 0 ? "as now" : `${snapshot.differing} differ from now`}
+        {snapshot.author ? `, ${snapshot.author}` : ""};{" "}
+        {snapshot.differing === 0 ? "as now" : `${snapshot.differing} differ from now`}
       </Text>
       <Flex gap="3" mt="0.5" align="center">
         <Action disabled={snapshot.differing === 0 || restore.isPending} onClick={() => restore.mutate(undefined)}>
           Restore into the draft
         </Action>
         <Text color="bay" textDecoration="underline" fontSize="small" asChild>
-          <Link to={`/projects/${drive.project_id}/drives/${drive.id}/compare?left=live&right=snapshot:${snapshot.id}`}>Compare</Link>
+          <Link to={`/projects/${drive.project_id}/drives/${drive.id}/compare?left=live&right=snapshot:${snapshot.id}`}>
+            Compare
+          </Link>
         </Text>
       </Flex>
     </Box>

@@ -20,7 +20,14 @@ export function DraftCell({ drive, item, editing, onEdit, onProblem }: Props) {
   if (!entry.setting) return null;
   if (editing) return <Editor drive={drive} item={item} onEdit={onEdit} onProblem={onProblem} />;
   return (
-    <button type="button" className="draft" data-drafted={holding.draft !== null} aria-label={`Draft of ${entry.name}: ${holding.draft ?? "none"}. Edit`} title={holding.draft ?? "Edit"} onClick={() => onEdit(entry.key, true)}>
+    <button
+      type="button"
+      className="draft"
+      data-drafted={holding.draft !== null}
+      aria-label={`Draft of ${entry.name}: ${holding.draft ?? "none"}. Edit`}
+      title={holding.draft ?? "Edit"}
+      onClick={() => onEdit(entry.key, true)}
+    >
       {holding.draft ?? "·"}
     </button>
   );
@@ -73,7 +80,17 @@ function Editor({ drive, item, onEdit, onProblem }: Omit<Props, "editing">) {
     const now = entry.choices.find(({ name, value }) => text === `${name} (${value})`)?.value ?? "";
     return (
       <NativeSelect.Root size="xs">
-        <NativeSelect.Field ref={field} h="6" bg="surface" borderColor="bay" aria-label={`New value of ${entry.name}`} value={now} onChange={(event) => commit(event.target.value)} onKeyDown={pressed} onBlur={() => !ended.current && revert()}>
+        <NativeSelect.Field
+          ref={field}
+          h="6"
+          bg="surface"
+          borderColor="bay"
+          aria-label={`New value of ${entry.name}`}
+          value={now}
+          onChange={(event) => commit(event.target.value)}
+          onKeyDown={pressed}
+          onBlur={() => !ended.current && revert()}
+        >
           {entry.choices.map(({ value, name }) => (
             <option key={value} value={value}>
               {name}

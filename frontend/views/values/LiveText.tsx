@@ -10,13 +10,17 @@ export function LiveText({ drive, item }: { drive: Drive; item: Item }) {
   const stale = drive.link.state !== "online" || (live?.stale ?? false);
   const text = live?.value === undefined ? (holding.on ? named(holding.on) : holding.live) : fresh(live.value);
   return (
-    <span className={stale ? "stale" : undefined} title={stale ? `${text ?? ""} (stale: no connection)` : (text ?? undefined)}>
+    <span
+      className={stale ? "stale" : undefined}
+      title={stale ? `${text ?? ""} (stale: no connection)` : (text ?? undefined)}
+    >
       {text ?? "–"}
     </span>
   );
 
   function fresh(value: number) {
-    if (entry.bits.length > 0) return named(entry.bits.filter(({ bit }) => Math.floor(value / 2 ** bit) % 2 === 1).map(({ name }) => name));
+    if (entry.bits.length > 0)
+      return named(entry.bits.filter(({ bit }) => Math.floor(value / 2 ** bit) % 2 === 1).map(({ name }) => name));
     const choice = entry.choices.find((candidate) => candidate.value === value);
     return choice ? choice.name : withUnit(value, live?.entry.unit ?? "", live?.entry.decimals);
   }

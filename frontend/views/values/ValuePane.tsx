@@ -7,12 +7,33 @@ import { FindingCard } from "../../parts/FindingCard";
 import { clock } from "../../parts/format";
 import type { Item } from "./item";
 
-const EFFECT: Record<string, string> = { at_once: "at once", when_disabled: "when the power stage is off", after_restart: "after a restart" };
+const EFFECT: Record<string, string> = {
+  at_once: "at once",
+  when_disabled: "when the power stage is off",
+  after_restart: "after a restart",
+};
 const ACCESS: Record<string, string> = { ro: "read only", const: "constant", rw: "read and write", wo: "write only" };
-const HOW: Record<string, string> = { written: "written", undone: "undone", elsewhere: "by somebody else", restart: "fell back at a restart", replacement: "with another drive", firmware: "with new firmware" };
+const HOW: Record<string, string> = {
+  written: "written",
+  undone: "undone",
+  elsewhere: "by somebody else",
+  restart: "fell back at a restart",
+  replacement: "with another drive",
+  firmware: "with new firmware",
+};
 
 /** Everything about one value: meaning, state, limits, where it is used and travels, and how it came to be what it is. */
-export function ValuePane({ drive, item, problem, onOpen }: { drive: Drive; item: Item | undefined; problem: string | null; onOpen: (key: string) => void }) {
+export function ValuePane({
+  drive,
+  item,
+  problem,
+  onOpen,
+}: {
+  drive: Drive;
+  item: Item | undefined;
+  problem: string | null;
+  onOpen: (key: string) => void;
+}) {
   const { data: detail } = useValueDetail(drive.id, item?.entry.key);
   if (!item) return <Text color="muted">Choose a value to see what it means, where it travels, and its history.</Text>;
   const { entry, holding } = item;
@@ -43,14 +64,29 @@ export function ValuePane({ drive, item, problem, onOpen }: { drive: Drive; item
           This stand-in keeps the value and does not act on it yet.
         </Text>
       )}
-      {fitting?.findings.map((finding) => <FindingCard key={finding.id} finding={finding} />)}
+      {fitting?.findings.map((finding) => (
+        <FindingCard key={finding.id} finding={finding} />
+      ))}
       <BitList entry={entry} on={holding.on} />
-      {entry.choices.length > 0 && <Text color="muted" mt="1">{entry.choices.map(({ value, name }) => `${value} = ${name}`).join(", ")}</Text>}
+      {entry.choices.length > 0 && (
+        <Text color="muted" mt="1">
+          {entry.choices.map(({ value, name }) => `${value} = ${name}`).join(", ")}
+        </Text>
+      )}
       <Facts entry={entry} since={entry.since} />
       {fitting && fitting.related.length > 0 && (
         <Line label="Goes with">
           {fitting.related.map(({ key, name }) => (
-            <Box as="button" key={key} color="bay" textDecoration="underline" mr="2" textAlign="left" cursor="pointer" onClick={() => onOpen(key)}>
+            <Box
+              as="button"
+              key={key}
+              color="bay"
+              textDecoration="underline"
+              mr="2"
+              textAlign="left"
+              cursor="pointer"
+              onClick={() => onOpen(key)}
+            >
               {name}
             </Box>
           ))}

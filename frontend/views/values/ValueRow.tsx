@@ -20,12 +20,37 @@ interface Props {
 }
 
 /** One value: name with its marks, index, and what live, draft, stored and factory say. */
-export const ValueRow = memo(function ValueRow({ drive, item, index, top, open, onOpen, chosen, onChoose, editing, onEdit, onProblem }: Props) {
+export const ValueRow = memo(function ValueRow({
+  drive,
+  item,
+  index,
+  top,
+  open,
+  onOpen,
+  chosen,
+  onChoose,
+  editing,
+  onEdit,
+  onProblem,
+}: Props) {
   const { entry, holding } = item;
   return (
-    <div className="row" role="row" aria-rowindex={index} aria-selected={open} data-value={entry.key} style={{ transform: `translateY(${top}px)` }}>
+    <div
+      className="row"
+      role="row"
+      aria-rowindex={index}
+      aria-selected={open}
+      data-value={entry.key}
+      style={{ transform: `translateY(${top}px)` }}
+    >
       <span role="cell">
-        <input type="checkbox" aria-label={`Choose ${entry.name}`} checked={chosen} disabled={!entry.setting} onChange={(event) => onChoose(entry.key, event.target.checked)} />
+        <input
+          type="checkbox"
+          aria-label={`Choose ${entry.name}`}
+          checked={chosen}
+          disabled={!entry.setting}
+          onChange={(event) => onChoose(entry.key, event.target.checked)}
+        />
       </span>
       <span role="cell">
         <button type="button" className="name" onClick={() => onOpen(entry.key)} title={`${entry.name}  ${entry.key}`}>
@@ -44,7 +69,11 @@ export const ValueRow = memo(function ValueRow({ drive, item, index, top, open, 
       <span role="cell" className="figure">
         <DraftCell drive={drive} item={item} editing={editing} onEdit={onEdit} onProblem={onProblem} />
       </span>
-      <span role="cell" className={`figure wide ${holding.unstored ? "unstored" : "quiet"}`} title={holding.stored ?? undefined}>
+      <span
+        role="cell"
+        className={`figure wide ${holding.unstored ? "unstored" : "quiet"}`}
+        title={holding.stored ?? undefined}
+      >
         {holding.stored ?? ""}
       </span>
       <span role="cell" className="figure wide quiet" title={entry.factory}>

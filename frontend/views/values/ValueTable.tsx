@@ -23,7 +23,10 @@ const Frame = chakra("div", {
     fontSize: "small",
     "& .row": {
       display: "grid",
-      gridTemplateColumns: { base: "20px minmax(0, 1.9fr) minmax(0, 1.2fr) minmax(0, 1.1fr)", lg: "20px minmax(0, 1.75fr) 62px minmax(0, 1.2fr) minmax(0, 1.2fr) minmax(0, 1.1fr) minmax(0, 1.1fr)" },
+      gridTemplateColumns: {
+        base: "20px minmax(0, 1.9fr) minmax(0, 1.2fr) minmax(0, 1.1fr)",
+        lg: "20px minmax(0, 1.75fr) 62px minmax(0, 1.2fr) minmax(0, 1.2fr) minmax(0, 1.1fr) minmax(0, 1.1fr)",
+      },
       gap: "2",
       alignItems: "center",
       px: "2",
@@ -48,7 +51,16 @@ const Frame = chakra("div", {
     "& .mark.hazard": { color: "fault" },
     "& .mark.finding": { color: "cautionText" },
     "& .mark.restart": { color: "info" },
-    "& .draft": { w: "full", textAlign: "right", px: "1", minH: "5", borderRadius: "control", cursor: "text", overflow: "hidden", textOverflow: "ellipsis" },
+    "& .draft": {
+      w: "full",
+      textAlign: "right",
+      px: "1",
+      minH: "5",
+      borderRadius: "control",
+      cursor: "text",
+      overflow: "hidden",
+      textOverflow: "ellipsis",
+    },
     "& .draft[data-drafted=true]": { bg: "baySoft" },
     "& .draft:hover": { outline: "1px solid", outlineColor: "edge" },
   },
@@ -70,7 +82,13 @@ export function ValueTable({ drive, items, opened, onOpen, chosen, onChoose, onP
   const frame = useRef<HTMLDivElement>(null);
   const [editing, setEditing] = useState<string | null>(null);
   // oxlint-disable-next-line react/incompatible-library -- no React Compiler is used here, and nothing of this is memoized
-  const rows = useVirtualizer({ count: items.length, getScrollElement: () => frame.current, estimateSize: () => ROW, overscan: OVERSCAN, getItemKey: (n) => items[n]?.entry.key ?? n });
+  const rows = useVirtualizer({
+    count: items.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => ROW,
+    overscan: OVERSCAN,
+    getItemKey: (n) => items[n]?.entry.key ?? n,
+  });
 
   const place = items.findIndex(({ entry }) => entry.key === opened);
   const scroll = useRef(rows.scrollToIndex);
@@ -124,7 +142,15 @@ export function ValueTable({ drive, items, opened, onOpen, chosen, onChoose, onP
           Factory
         </span>
       </div>
-      <Scroller ref={frame} className="body" role="rowgroup" tabIndex={0} aria-label="Rows: arrows move, Enter edits, Space chooses" onKeyDown={pressed} data-values>
+      <Scroller
+        ref={frame}
+        className="body"
+        role="rowgroup"
+        tabIndex={0}
+        aria-label="Rows: arrows move, Enter edits, Space chooses"
+        onKeyDown={pressed}
+        data-values
+      >
         <div style={{ height: rows.getTotalSize(), position: "relative" }}>
           {rows.getVirtualItems().map((row) => {
             const item = items[row.index];

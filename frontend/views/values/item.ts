@@ -17,7 +17,17 @@ export const FILTERS: { name: FilterName; label: string; passes: (item: Item) =>
   { name: "hazard", label: "Hazard", passes: ({ holding }) => holding.hazard },
 ];
 
-const NOTHING: Omit<Holding, "key"> = { live: null, stored: null, draft: null, on: null, from_factory: false, unstored: false, needs_restart: false, hazard: false, findings: 0 };
+const NOTHING: Omit<Holding, "key"> = {
+  live: null,
+  stored: null,
+  draft: null,
+  on: null,
+  from_factory: false,
+  unstored: false,
+  needs_restart: false,
+  hazard: false,
+  findings: 0,
+};
 
 export function join(entries: Entry[], holdings: Holding[]): Item[] {
   const held = new Map(holdings.map((holding) => [holding.key, holding]));
@@ -25,10 +35,19 @@ export function join(entries: Entry[], holdings: Holding[]): Item[] {
 }
 
 /** What passes all chosen filters and the group; in the order of the search where there is one. */
-export function narrow(items: Item[], filters: ReadonlySet<FilterName>, group: string, found: string[] | undefined): Item[] {
+export function narrow(
+  items: Item[],
+  filters: ReadonlySet<FilterName>,
+  group: string,
+  found: string[] | undefined,
+): Item[] {
   const chosen = FILTERS.filter(({ name }) => filters.has(name));
-  const passing = items.filter((item) => (group === "" || item.entry.group === group) && chosen.every(({ passes }) => passes(item)));
+  const passing = items.filter(
+    (item) => (group === "" || item.entry.group === group) && chosen.every(({ passes }) => passes(item)),
+  );
   if (!found) return passing;
   const rank = new Map(found.map((key, n) => [key, n]));
-  return passing.filter(({ entry }) => rank.has(entry.key)).sort((a, b) => (rank.get(a.entry.key) ?? 0) - (rank.get(b.entry.key) ?? 0));
+  return passing
+    .filter(({ entry }) => rank.has(entry.key))
+    .sort((a, b) => (rank.get(a.entry.key) ?? 0) - (rank.get(b.entry.key) ?? 0));
 }

@@ -138,7 +138,7 @@ module Gallop
         end
 
         # A stop may use the whole torque.
-        def torque_bound = @machine.state == :operation_enabled ? @torque_limit * @torque_share : @torque_limit
+        def torque_bound = @machine.state == :operation_enabled ? [ @torque_limit * @torque_share, @asked_torque ].min : @torque_limit
 
         # The voltage worked out in one period is put out in the next, as in a real drive.
         def control_current

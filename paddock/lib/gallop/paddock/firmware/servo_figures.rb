@@ -44,10 +44,18 @@ module Gallop
         end
 
         def observe_target(dt)
-          inside, time = positioning? ? position_reached : speed_reached
+          inside, time = reached
           @reached_for = @stage_on && inside ? @reached_for + dt : 0.0
           @reached_time = time / 1000.0
         end
+
+        def reached
+          return position_reached if positioning?
+          by_torque? ? torque_reached : speed_reached
+        end
+
+        # Once the torque, and not the speed limit, is what drives.
+        def torque_reached = [ !stop_kind && @speed.abs < @top_speed * 0.98, 0 ]
 
         def position_reached
           [ ((@goal - position) / @radians).abs <= @effective["position.window"], @effective["position.window_time"] ]
@@ -63,6 +71,7 @@ module Gallop
 
         def mode_bits
           return @set_point_seen ? 0x1000 : 0 if positioning?
+          return 0 if by_torque?
           standing? ? 0x1000 : 0
         end
       end

@@ -47,8 +47,10 @@ module Gallop
         end
 
         # Full torque one way and ever more speed the other way, against what is demanded: the field is not where the drive believes it to
-        # be. A load that drives the shaft on in the demanded direction is none of that; over-speed will notice it.
+        # be. A load that drives the shaft on in the demanded direction is none of that, nor one that is stronger than the
+        # torque that is asked for; over-speed will notice it.
         def watch_commutation(dt)
+          return @runaway_for = 0.0 if by_torque?
           magnitude = @speed.abs
           away = @speed_loop.limited && @torque * @speed < 0 && @wanted_speed * @speed <= 0 && magnitude > @last_magnitude
           @runaway_for = away ? @runaway_for + dt : 0.0

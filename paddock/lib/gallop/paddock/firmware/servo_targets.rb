@@ -3,9 +3,10 @@
 module Gallop
   module Paddock
     class Firmware
-      # Where a servo is told to go: profile velocity and profile position, held to limits and envelope.
+      # Where a servo is told to go: profile velocity, profile position and torque profile, held to limits and envelope.
       module ServoTargets
         PROFILE_POSITION = 1
+        TORQUE_PROFILE = 4
         NEW_SET_POINT = 0x10
         RELATIVE = 0x40
 
@@ -16,6 +17,7 @@ module Gallop
           @goal = 0.0
           @set_point_seen = false
           @clamped = false
+          @asked_torque = @torque_goal = Float::INFINITY
         end
 
         def take_targets
@@ -29,6 +31,7 @@ module Gallop
           @locked = @effective["limits.direction"]
           take_second_ramps
           take_position_targets
+          take_torque_target
         end
 
         def take_second_ramps
@@ -40,8 +43,19 @@ module Gallop
 
         def take_position_targets
           @positioning = @effective["control.mode"] == PROFILE_POSITION
+          @by_torque = @effective["control.mode"] == TORQUE_PROFILE
           @kp = setting("position_loop.gain")
           @speed_feed_forward = setting("position_loop.speed_feed_forward") / 100
+        end
+
+        # @torque_goal: with its sign, N·m
+        def take_torque_target
+          @torque_goal = @by_torque ? memory.live["torque.target"] / 1000.0 * of_shaft("motor.rated_torque", :torque) : Float::INFINITY
+        end
+
+        def take_commands
+          super
+          take_torque_target if @by_torque
         end
 
         def begin_targets
@@ -50,13 +64,16 @@ module Gallop
         end
 
         def positioning? = @positioning
+        def by_torque? = @by_torque
 
         # 4 kHz: what speed is asked for now.
         def demand
           stop = stop_kind
+          @asked_torque = Float::INFINITY
           return follow_ramp(0.0, stop == :quick ? @quick_down : @down) if stop
           return follow_ramp(0.0, @down) if brake_opening?
           return follow_path if positioning?
+          return follow_torque if by_torque?
           above = @ramp.speed.abs > @changeover
           follow_ramp(held(asked_speed), above ? @second_down : @down, above ? @second_up : @up)
         end
@@ -78,6 +95,19 @@ module Gallop
           @wanted_rate = (@path.speed - before) / Servo::POSITION_DT
           @wanted_speed = @speed_feed_forward * @path.speed + @kp * (@path.position - position)
           @ramp.reset(@speed)
+        end
+
+        # The speed loop, bounded to the torque that is asked for, towards the highest speed in its direction. Whatever
+        # drags the shaft beyond that speed is held there with the whole torque limit.
+        def follow_torque
+          too_fast = @speed.abs > @top_speed
+          @wanted_speed = held(((too_fast ? @speed : @torque_goal) <=> 0.0) * @top_speed)
+          @asked_torque = too_fast ? Float::INFINITY : @torque_goal.abs
+          @clamped = too_fast
+          @wanted_rate = 0.0
+          @ramp.reset(@speed)
+          @path.reset(position, @speed)
+          @goal = position
         end
 
         def accept_set_point
