@@ -67,6 +67,9 @@ Rails.application.routes.draw do
       resource :motion, only: [], controller: "motion" do
         post :enable
         post :set_point
+        post :jog
+        post :move
+        post :torque
         post :halt
         post :disable
       end

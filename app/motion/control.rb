@@ -17,14 +17,16 @@ module Motion
     NOT_ALIGNED = 0       # of feedback.aligned
     STEPS = { shutdown: :ready_to_switch_on, switch_on: :switched_on, enable_operation: :operation_enabled }.freeze
 
-    attr_reader :reins, :speed
+    attr_reader :reins
+
+    # What became of the last command that is still in force. @return [Command::Held, HeldSpeed, nil]
+    attr_reader :held
 
     def initialize(connection)
       @connection = connection
       @reins = Reins.new
       @phase = :idle # then enabling, armed
       @holding = false
-      @speed = 0.0
       @stops = Concurrent::AtomicFixnum.new
       @successors = Concurrent::AtomicFixnum.new
       @gaits = Mutex.new
@@ -36,6 +38,12 @@ module Motion
     # Whether Gallop has the drive: from the first step of an enabling until the drive was given back.
     def holding? = @holding
 
+    # What the motor is enabled for, of Mode::KINDS; nil while it is not.
+    def kind = armed? ? @mode.kind : nil
+
+    # The speed that is commanded, in the drive's unit.
+    def speed = @command.is_a?(Speed) ? @held.held : 0.0
+
     # The envelope that the drive has; nil while the motor is not enabled by Gallop.
     def gait = armed? ? @gait : nil
 
@@ -45,15 +53,18 @@ module Motion
     # What the gait shows and what the drive has stay one: changing it and enabling go one after the other.
     def with_gait(&) = @gaits.synchronize(&)
 
-    # @param gait [Gallop::Gait] @param align, pulse [Boolean] an explicit yes to the motion of an alignment, and to following the pulse input
-    # @raise [NotHeld, Unmet, OutOfState]
-    def enable(tab, gait:, needs:, align: false, pulse: false)
+    # @param gait [Gallop::Gait] @param kind [String] of Mode::KINDS @param consents [Array<String>] of Consent::NAMES
+    # @raise [NotHeld, Unmet, OutOfState, Gallop::Objects::Unacceptable]
+    def enable(tab, gait:, needs:, kind: "speed", consents: [])
       authorise(tab)
+      mode = Mode.of(kind, @connection.profile)
       await_sign_of_life
       unmet = needs.reject(&:met)
       raise Unmet, unmet if unmet.any?
-      say_yes_to_what_moves(align: align, pulse: pulse)
-      @connection.ask(:motion) { |wire| bring_up(wire, tab, gait) }
+      Consent::ALL.each do |consent|
+        raise OutOfState, consent.sentence(@connection.name) if consent.applies?(self, kind) && !consents.include?(consent.name)
+      end
+      @connection.ask(:motion) { |wire| bring_up(wire, tab, gait, mode) }
     end
 
     # Whether the next enabling moves the motor, to find its magnets.
@@ -62,18 +73,24 @@ module Motion
     # Whether the target comes from the drive's pulse input, and not from here.
     def follows_pulse? = @connection.live.fetch("pulse.function", 0).positive?
 
-    # @param asked [Float] in the drive's unit of speed, signed @return [HeldSpeed]
-    def set_point(tab, asked)
+    # Whether the drive opens a holding brake when it is enabled.
+    def brake? = @connection.live.fetch("brake.fitted", 0) == 1
+
+    # @param command [Command] @return [Command::Held, HeldSpeed] what became of it
+    # @raise [NotHeld, OutOfState, Gallop::Objects::Unacceptable]
+    def perform(tab, command)
       authorise(tab)
-      raise OutOfState, "#{@connection.name} follows its pulse input; a speed from here does nothing." if follows_pulse?
+      raise OutOfState, "#{@connection.name} follows its pulse input; a #{command.kind} from here does nothing." if follows_pulse?
       @connection.ask(:motion) do |wire|
         alive!(tab)
         enabled!(wire)
-        held = HeldSpeed.of(asked, gait: @gait, limit: speed_limit, unit: @connection.profile.speed_unit)
-        command(wire, held.held)
-        held
+        fits!(command)
+        carry_out(wire, command)
       end
     end
+
+    # @param asked [Float] in the drive's unit of speed, signed @return [HeldSpeed]
+    def set_point(tab, asked) = perform(tab, Speed.new(asked))
 
     # To rest by the ramp, still enabled.
     def halt(tab)
@@ -81,7 +98,7 @@ module Motion
       @connection.ask(:motion) do |wire|
         authorise(tab)
         enabled!(wire)
-        command(wire, 0.0)
+        come_to_a_halt(wire)
       end
     end
 
@@ -148,7 +165,8 @@ module Motion
     def tend(wire, sample)
       return unless @holding && @phase != :enabling
       return give_back(wire) unless sample.enabled?
-      fall(wire) if sample.state == :operation_enabled && !reins.fresh?
+      return fall(wire) if sample.state == :operation_enabled && !reins.fresh?
+      end_command(wire, sample) if @command&.over?(now)
     end
 
     # On the link's thread, after a poll that the drive has refused. @param refreshing [Boolean] whether it carried a
@@ -186,33 +204,51 @@ module Motion
       sleep 0.02 until reins.fresh? || now > deadline
     end
 
-    def say_yes_to_what_moves(align:, pulse:)
-      raise OutOfState, "#{@connection.name} is aligned at its first enabling: the motor moves by itself, up to half an electrical turn. That needs an explicit yes (align)." if aligns? && !align
-      raise OutOfState, "The pulse input commands #{@connection.name}: once enabled, the motor follows the pulse. That needs an explicit yes (pulse)." if follows_pulse? && !pulse
-    end
-
     def enabled!(wire)
       raise OutOfState, "#{@connection.name} is not enabled." unless armed? && state_of(wire) == :operation_enabled
     end
 
     def state_of(wire) = Gallop::Cia402::Statusword.state(wire.live(refresh: refreshes?).fetch("control.status"))
 
-    def speed_limit
-      entry = @connection.profile.fetch(@connection.profile.speed_command.fetch("limit"))
-      entry.figure(@connection.live.fetch(entry.key))
+    def fits!(command)
+      return if command.kind == @mode.kind
+      raise OutOfState, "#{@connection.name} is enabled for #{@mode.kind}, and this is commanded by #{command.kind}. Disable it, and enable it for #{command.kind}."
     end
 
+    def carry_out(wire, command)
+      unless command.prolongs?(@command)
+        @held = command.held(@gait, bounds).tap { |held| command.apply(@mode, wire, held) }
+      end
+      @command = command
+      @held
+    end
+
+    # Where the drive holds the target already, a halt would let it stand wherever it swings just then.
+    def end_command(wire, sample)
+      return come_to_a_halt(wire) unless @command.arrived?(@held, sample)
+      @command = @held = nil
+    end
+
+    def come_to_a_halt(wire)
+      @mode.halt(wire)
+      @command = @held = nil
+    end
+
+    def bounds = Bounds.new(@connection.profile, @connection.live, @connection.samples.last)
+    def speed_limit = bounds.speed
+
     # An enabling that fails, or that is stopped, leaves nothing behind.
-    def bring_up(wire, tab, gait)
+    def bring_up(wire, tab, gait, mode)
       stops = @stops.value
       alive!(tab)
       raise OutOfState, "#{@connection.name} is enabled already." if armed?
       raise OutOfState, "#{@connection.name} is still being switched off." if @holding
       @phase = :enabling
+      @mode = mode
       hold(wire)
       write_envelope(wire, gait)
       set_mode(wire)
-      command(wire, 0.0)
+      clear(wire)
       wire.write("control.watchdog_window", WATCHDOG_WINDOW)
       STEPS.each do |word, state|
         step_up(wire, word, state) { still_wanted!(tab, stops) }
@@ -236,8 +272,9 @@ module Motion
 
     # Only when it is another: a drive counts every write to a setting as a change, and what changed is read again.
     def set_mode(wire)
-      mode = wire.profile.speed_command.fetch("mode")
-      wire.write("control.mode", mode) unless wire.read_one("control.mode") == mode
+      return if wire.read_one("control.mode") == @mode.code
+      wire.write("control.mode", @mode.code)
+      @connection.took("control.mode", @mode.code)
     end
 
     def still_wanted!(tab, stops)
@@ -268,22 +305,25 @@ module Motion
 
     def regait(wire, gait)
       return unless armed? # it has ended meanwhile, and the drive has its whole envelope
+      lower = @gait.above?(gait)
       write_envelope(wire, gait)
       @gait = gait
-      command(wire, gait.hold(@speed, limit: speed_limit)) if @speed.nonzero?
+      return unless @command&.depends_on_gait? && lower
+      @held = @command.held(gait, bounds)
+      @command.apply(@mode, wire, @held)
     end
 
-    def command(wire, speed)
-      entry = wire.profile.fetch(wire.profile.speed_command.fetch("target"))
-      wire.write(entry.key, entry.raw(speed).clamp(entry.raw_range.min, entry.raw_range.max))
-      @speed = speed
+    # Nothing of what was commanded is left, by us or by whoever the drive listened to.
+    def clear(wire)
+      (@mode || SpeedMode.new(wire.profile)).clear(wire)
+      @command = @held = nil
     end
 
     # The speed of before must not come back with the next enabling. A drive that somebody else holds takes the quick
     # stop alone.
     def quick_stop(wire)
       control(wire, :quick_stop)
-      command(wire, 0.0)
+      clear(wire)
     rescue Wire::Refused => e
       raise unless e.for_holder?
     end
@@ -294,7 +334,7 @@ module Motion
         raise OutOfState, "#{@connection.name} has not come to rest yet. Try again in a moment." unless standing?
         control(wire, :disable_voltage)
       else
-        command(wire, 0.0) if armed?
+        clear(wire) if armed?
         control(wire, :shutdown)
       end
     end
@@ -329,7 +369,7 @@ module Motion
     def forget
       @phase = :idle
       @holding = false
-      @speed = 0.0
+      @command = @held = nil
     end
 
     # Stops, waits for rest, and takes the current away from a drive that would keep it.

@@ -14,6 +14,7 @@ module Proving
     def gaits = Gallop::Gait.all
     def gait = envelope.name
     def armed = drive.connection&.motion&.armed? || false
+    def enabled_for = drive.connection&.motion&.kind
     def speed = drive.connection&.motion&.speed.to_f
     def allowed = envelope.highest(limit)
     def proofs = drive.proofs.order(taken_at: :desc).limit(10)

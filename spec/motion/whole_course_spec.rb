@@ -20,7 +20,7 @@ RSpec.describe "The whole course of a drive", :real_time do
         expect { motion.enable(ApiCalls::TAB, gait: Gallop::Gait.fetch("walk"), needs: []) }.to raise_error(Motion::OutOfState, /moves by itself.*explicit yes/)
         expect(@paddock.shaft_speed(drive.name)).to eq(0)
       end
-      motion.enable(ApiCalls::TAB, gait: Gallop::Gait.fetch("walk"), needs: [], align: true)
+      motion.enable(ApiCalls::TAB, gait: Gallop::Gait.fetch("walk"), needs: [], consents: [ "align" ])
       rated = drive.profile.fetch("limits.motor_speed").then { |entry| entry.figure(drive.live_values["limits.motor_speed"]) }
       motion.set_point(ApiCalls::TAB, rated)
       wait_until("#{drive.name} at walk") { (@paddock.shaft_speed(drive.name) - 0.05 * rated).abs < 0.02 * rated }

@@ -3,15 +3,15 @@
 module Api
   # Commands to a motor. Reins, needs and gait are enforced by Motion::Control, whatever the page shows.
   class MotionController < BaseController
-    act enable: :move, set_point: :move, halt: :slow, disable: :slow
+    act enable: :move, set_point: :move, jog: :move, move: :move, torque: :move, halt: :slow, disable: :slow
 
     def enable
       motion.with_gait do
         drive.reload
         needs = Proving::Needs.new(drive, Current.tab).all
-        motion.enable(Current.tab, gait: drive.envelope, needs: needs, align: params[:align] == true, pulse: params[:pulse] == true)
+        motion.enable(Current.tab, gait: drive.envelope, needs: needs, kind: kind, consents: consents)
       end
-      drive.log("motion", "Enabled", "at #{drive.gait}#{', with alignment' if params[:align] == true}#{', following its pulse input' if motion.follows_pulse?}")
+      drive.log("motion", "Enabled", "for #{kind}, at #{drive.gait}#{', with alignment' if params[:align] == true}#{', following its pulse input' if motion.follows_pulse?}")
       state
     end
 
@@ -22,6 +22,17 @@ module Api
       Link::Feed.changed(drive.id, "motion")
       respond(HeldSpeedSerializer, held)
     end
+
+    # As long as it is asked again within Motion::Jog::LASTS.
+    def jog
+      perform(Motion::Jog.new({ "forward" => 1, "backward" => -1 }.fetch(choice(:direction, %w[forward backward]))))
+    end
+
+    # In the drive's unit of position, from zero or from where the motor stands.
+    def move = perform(Motion::Move.new(whole(:position), relative: params[:relative] == true))
+
+    # In percent of the rated torque; direction is in the sign.
+    def torque = perform(Motion::Torque.new(figure(:torque)))
 
     def halt
       motion.halt(Current.tab)
@@ -38,6 +49,20 @@ module Api
     private
 
     def motion = drive.connection!.motion
+    def kind = params.key?(:for) ? choice(:for, Motion::Mode::KINDS) : "speed"
+    def consents = Motion::Consent::NAMES.select { |name| params[name] == true }
+
+    def perform(command)
+      before = motion.held
+      held = motion.perform(Current.tab, command)
+      note(command, held) unless held.equal?(before)
+      respond(HeldSerializer, held)
+    end
+
+    def note(command, held)
+      drive.log("motion", command.sentence(held), held.reason.to_s)
+      Link::Feed.changed(drive.id, "motion")
+    end
 
     def state
       Link::Feed.changed(drive.id, "motion")

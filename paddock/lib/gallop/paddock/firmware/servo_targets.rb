@@ -15,7 +15,7 @@ module Gallop
         def start_targets
           @wanted_rate = 0.0
           @goal = 0.0
-          @set_point_seen = false
+          @set_point_seen = @set_point_waits = false
           @clamped = false
           @asked_torque = @torque_goal = Float::INFINITY
         end
@@ -60,7 +60,14 @@ module Gallop
 
         def begin_targets
           @goal = position
-          @set_point_seen = (memory.live["control.word"] & NEW_SET_POINT).positive?
+          @set_point_seen = @set_point_waits = false
+        end
+
+        # The edge is in the words as they come, however quickly one follows the other.
+        def command(word)
+          @set_point_waits = true if (word & ~memory.live["control.word"] & NEW_SET_POINT).positive?
+          @set_point_seen = false if (word & NEW_SET_POINT).zero?
+          super
         end
 
         def positioning? = @positioning
@@ -93,7 +100,7 @@ module Gallop
           before = @path.speed
           @path.step(@goal, [ @cruise, @top_speed ].min, @up, @down, Servo::POSITION_DT)
           @wanted_rate = (@path.speed - before) / Servo::POSITION_DT
-          @wanted_speed = @speed_feed_forward * @path.speed + @kp * (@path.position - position)
+          @wanted_speed = (@speed_feed_forward * @path.speed + @kp * (@path.position - position)).clamp(-@top_speed, @top_speed)
           @ramp.reset(@speed)
         end
 
@@ -111,16 +118,19 @@ module Gallop
         end
 
         def accept_set_point
-          word = memory.live["control.word"]
-          asked = (word & NEW_SET_POINT).positive?
-          if asked && !@set_point_seen
-            target = memory.live["position.target"]
-            target += (@goal / @radians).round if (word & RELATIVE).positive?
-            low = memory.live["position.limit_low"]
-            high = memory.live["position.limit_high"]
-            @goal = [ [ target, low ].max, high ].min * @radians if low <= high
-          end
-          @set_point_seen = asked
+          return unless @set_point_waits
+          @set_point_waits = false
+          @set_point_seen = true
+          target = memory.live["position.target"]
+          target += (@goal / @radians).round if (memory.live["control.word"] & RELATIVE).positive?
+          @goal = within_travel(target) * @radians
+        end
+
+        # Limits that exclude everything are none.
+        def within_travel(target)
+          low = memory.live["position.limit_low"]
+          high = memory.live["position.limit_high"]
+          low <= high ? target.clamp(low, high) : target
         end
 
         def held(target)

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module Motion
+  # What a drive's own values leave to a motion, as they were last read.
+  class Bounds
+    FAR = 2**30 # counts, where there is no travel limit
+
+    # @param live [Hash{String => Object}] raw by key @param sample [Link::Sample, nil]
+    def initialize(profile, live, sample)
+      @profile = profile
+      @live = live
+      @sample = sample
+    end
+
+    attr_reader :profile
+
+    def speed = figure(profile.speed_command.fetch("limit"))
+    def speed_unit = profile.speed_unit
+
+    # Of a move to a position.
+    def profile_speed = figure("ramps.profile_speed")
+
+    # In percent of the rated torque.
+    def torque = figure("limits.torque")
+
+    def position = @sample ? @sample["position.actual"] : 0
+    def position_unit = profile.fetch("position.actual").unit
+
+    # @return [Range] of positions; endless on a side without a limit
+    def travel
+      low, high = [ [ "position.limit_low", :min ], [ "position.limit_high", :max ] ].map do |key, side|
+        raw = @live.fetch(key)
+        raw == profile.fetch(key).raw_range.public_send(side) ? nil : raw
+      end
+      low && high && low > high ? (nil..nil) : (low..high) # the drive ignores limits that exclude everything
+    end
+
+    private
+
+    def figure(key) = profile.fetch(key).figure(@live.fetch(key))
+  end
+end

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module Motion
+  # A motion that an enabling entails by itself, and that takes a yes of its own.
+  class Consent
+    attr_reader :name
+
+    # @param sentence [String] with %s for the drive's name
+    def initialize(name, sentence, &applies)
+      @name = name
+      @sentence = sentence
+      @applies = applies
+    end
+
+    # @param kind [String] of Mode::KINDS
+    def applies?(motion, kind) = @applies.call(motion, kind)
+
+    def sentence(drive_name) = "#{format(@sentence, drive_name)} That needs an explicit yes (#{name})."
+
+    ALL = [
+      new("align", "%s is aligned at its first enabling: the motor moves by itself, up to half an electrical turn.") { |motion, _| motion.aligns? },
+      new("pulse", "The pulse input commands %s: once enabled, the motor follows the pulse.") { |motion, _| motion.follows_pulse? },
+      new("load", "The holding brake of %s opens, and nothing but the torque that is asked for holds the load.") { |motion, kind| kind == "torque" && motion.brake? }
+    ].freeze
+
+    NAMES = ALL.map(&:name).freeze
+  end
+end
