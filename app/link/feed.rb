@@ -17,14 +17,18 @@ module Link
         showing(drive_id).each do |listener|
           shown = listener.showing(drive_id)
           next unless shown&.due?(sample)
-          listener.tell(JSON.generate(drive: drive_id, at: ms(sample), layout: shown.layout, live: shown.keys.map(&figures), state: Gallop::Cia402::STATES[sample.state]), passing: true)
+          text = JSON.generate(drive: drive_id, at: ms(sample), layout: shown.layout, live: shown.keys.map(&figures),
+                               state: Gallop::Cia402::STATES[sample.state])
+          listener.tell(text, passing: true)
         end
       end
 
       # The last minute of some figures, as columns. @return [String, nil] nil while there is no link
       def past(drive_id, keys)
         samples = Registry[drive_id]&.samples.to_a
-        JSON.generate(drive: drive_id, past: { at: samples.map { |sample| ms(sample) }, keys: keys, columns: keys.map { |key| samples.map { |sample| figure(sample, key) } } }) if samples.any?
+        return if samples.empty?
+        columns = keys.map { |key| samples.map { |sample| figure(sample, key) } }
+        JSON.generate(drive: drive_id, past: { at: samples.map { |sample| ms(sample) }, keys: keys, columns: columns })
       end
 
       # Inside a transaction the word waits for its end: a page that asks at once must not be told what was before.

@@ -13,7 +13,8 @@ class BodyLimit
   end
 
   def call(env)
-    Thread.current.priority = LEAST # the links go first: their threads get the interpreter back after 12 ms instead of 100
+    # The links go first: their threads get the interpreter back after 12 ms instead of 100.
+    Thread.current.priority = LEAST
     code, text = objection(env)
     code ? ErrorPages.answer(code, "#{text} Nothing was changed.") : @app.call(env)
   end

@@ -17,10 +17,14 @@ module Motion
 
     def sentence(drive_name) = "#{format(@sentence, drive_name)} That needs an explicit yes (#{name})."
 
+    ALIGN = "%s is aligned at its first enabling: the motor moves by itself, up to half an electrical turn."
+    PULSE = "The pulse input commands %s: once enabled, the motor follows the pulse."
+    LOAD = "The holding brake of %s opens, and nothing but the torque that is asked for holds the load."
+
     ALL = [
-      new("align", "%s is aligned at its first enabling: the motor moves by itself, up to half an electrical turn.") { |motion, _| motion.aligns? },
-      new("pulse", "The pulse input commands %s: once enabled, the motor follows the pulse.") { |motion, _| motion.follows_pulse? },
-      new("load", "The holding brake of %s opens, and nothing but the torque that is asked for holds the load.") { |motion, kind| kind == "torque" && motion.brake? }
+      new("align", ALIGN) { |motion, _| motion.aligns? },
+      new("pulse", PULSE) { |motion, _| motion.follows_pulse? },
+      new("load", LOAD) { |motion, kind| kind == "torque" && motion.brake? }
     ].freeze
 
     NAMES = ALL.map(&:name).freeze

@@ -212,7 +212,8 @@ module Motion
 
     def fits!(command)
       return if command.kind == @mode.kind
-      raise OutOfState, "#{@connection.name} is enabled for #{@mode.kind}, and this is commanded by #{command.kind}. Disable it, and enable it for #{command.kind}."
+      raise OutOfState, "#{@connection.name} is enabled for #{@mode.kind}, and this is commanded by #{command.kind}. " \
+                        "Disable it, and enable it for #{command.kind}."
     end
 
     def carry_out(wire, command)

@@ -37,7 +37,8 @@ module Motion
 
     def refuse_at(limit, bounds)
       return if (limit - bounds.position) * @direction > 0
-      raise OutOfState, "The motor stands at its software travel limit of #{Gallop::Quantities.format(limit, bounds.position_unit)}; it can be jogged the other way."
+      raise OutOfState, "The motor stands at its software travel limit of #{figure(limit, bounds.position_unit)}; " \
+                        "it can be jogged the other way."
     end
   end
 end

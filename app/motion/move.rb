@@ -28,13 +28,15 @@ module Motion
       side, limit = target < low ? [ "below", low ] : nil if low
       side, limit = [ "above", high ] if high && target > high
       return unless limit
-      raise Gallop::Objects::Unacceptable, "#{Gallop::Quantities.format(target, unit)} is #{side} the software travel limit of #{Gallop::Quantities.format(limit, unit)}. Nothing moves."
+      raise Gallop::Objects::Unacceptable, "#{figure(target, unit)} is #{side} the software travel limit of " \
+                                           "#{figure(limit, unit)}. Nothing moves."
     end
 
     def slowed(gait, bounds)
       highest = gait.highest(bounds.speed)
       return if bounds.profile_speed <= highest
-      "Moves at #{figure(highest, bounds.speed_unit)}: #{gait.name} allows no more of the speed limit of #{figure(bounds.speed, bounds.speed_unit)}."
+      "Moves at #{figure(highest, bounds.speed_unit)}: #{gait.name} allows no more of the speed limit of " \
+        "#{figure(bounds.speed, bounds.speed_unit)}."
     end
   end
 end

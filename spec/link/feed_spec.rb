@@ -40,6 +40,20 @@ RSpec.describe Link::Feed do
     expect(glancing.heard.map { |message| message["at"] }).to eq([ 0.0, 240.0, 320.0 ])
   end
 
+  it "says that something has changed once it is in the database, and not at all when it does not get there" do
+    one = open_page
+    ActiveRecord::Base.transaction do
+      described_class.changed(7, "tray")
+      expect(one.heard).to eq([])
+    end
+    expect(one.heard).to eq([ { "drive" => 7, "changed" => [ "tray" ] } ])
+    ActiveRecord::Base.transaction do
+      described_class.changed(7, "values")
+      raise ActiveRecord::Rollback
+    end
+    expect(one.heard.size).to eq(1)
+  end
+
   it "takes from a page only what can be a list of figures" do
     [ nil, [], 3, {}, { "drives" => [] }, { "drives" => { "1" => [ "x" ] } }, { "drives" => { "1" => { "layout" => 1, "figures" => [ 1 ], "every" => 0, "charted" => [] } } },
       { "drives" => { "1" => { "layout" => 1, "figures" => [ "x" ] * 81, "every" => 0, "charted" => [] } } } ].each do |message|

@@ -11,7 +11,7 @@ module Api
         needs = Proving::Needs.new(drive, Current.tab).all
         motion.enable(Current.tab, gait: drive.envelope, needs: needs, kind: kind, consents: consents)
       end
-      drive.log("motion", "Enabled", "for #{kind}, at #{drive.gait}#{', with alignment' if params[:align] == true}#{', following its pulse input' if motion.follows_pulse?}")
+      drive.log("motion", "Enabled", what_for)
       state
     end
 
@@ -51,6 +51,11 @@ module Api
     def motion = drive.connection!.motion
     def kind = params.key?(:for) ? choice(:for, Motion::Mode::KINDS) : "speed"
     def consents = Motion::Consent::NAMES.select { |name| params[name] == true }
+
+    def what_for
+      [ "for #{kind}", "at #{drive.gait}", ("with alignment" if consents.include?("align")),
+        ("following its pulse input" if motion.follows_pulse?) ].compact.join(", ")
+    end
 
     def perform(command)
       before = motion.held
