@@ -32,7 +32,7 @@ RSpec.describe "A motor that follows a pulse", :real_time, type: :request do
       api(:post, "#{path}/motion/disable", {})
     end
     @paddock.seconds_to_rest("Roll tug")
-    expect(LogbookEntry.pluck(:detail)).to include("at walk, following its pulse input")
+    expect(LogbookEntry.pluck(:detail)).to include("for speed, at walk, following its pulse input")
   end
 
   it "stops when the technician's tab is gone, whatever the pulse says" do

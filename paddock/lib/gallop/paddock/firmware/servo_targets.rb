@@ -9,6 +9,7 @@ module Gallop
         TORQUE_PROFILE = 4
         NEW_SET_POINT = 0x10
         RELATIVE = 0x40
+        CATCHING_UP = 1.1 # of the highest speed, for a motor that lags behind a profile at that speed
 
         private
 
@@ -22,6 +23,7 @@ module Gallop
 
         def take_targets
           @top_speed = [ of_shaft("limits.motor_speed", :speed), of_shaft("ramps.profile_speed_limit", :speed) ].min * setting("envelope.speed") / 100
+          @catching_up = CATCHING_UP * @top_speed
           @target_step = shaft.reckoned(:speed, profile.fetch("speed.target").then { |entry| entry.to_si(entry.figure(1)) })
           @cruise = of_shaft("ramps.profile_speed", :speed)
           bound = of_shaft("ramps.highest_acceleration", :acceleration)
@@ -100,7 +102,8 @@ module Gallop
           before = @path.speed
           @path.step(@goal, [ @cruise, @top_speed ].min, @up, @down, Servo::POSITION_DT)
           @wanted_rate = (@path.speed - before) / Servo::POSITION_DT
-          @wanted_speed = (@speed_feed_forward * @path.speed + @kp * (@path.position - position)).clamp(-@top_speed, @top_speed)
+          asked = @speed_feed_forward * @path.speed + @kp * (@path.position - position)
+          @wanted_speed = asked.clamp(-@catching_up, @catching_up)
           @ramp.reset(@speed)
         end
 
