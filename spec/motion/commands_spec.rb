@@ -71,11 +71,11 @@ RSpec.describe "Commands to a motor over the API", :real_time, type: :request do
         standing
         expect(Process.clock_gettime(Process::CLOCK_MONOTONIC) - released).to be < 1.2 # 0.4 s of it nobody has let go yet
         expect(position).to be < begun
-        wait_until("the limit") { command("jog", { direction: "forward" }); position > begun + turn / 2 - turn / 100 } unless position >= begun + turn / 2
-        wait_until("it is held there", seconds: 5) { (position - begun - turn / 2).abs < turn / 100 && speed.abs < walk * 0.02 }
+        wait_until("the limit") { command("jog", { direction: "forward" }); position > begun + turn / 2 - turn / 20 } unless position >= begun + turn / 2
+        wait_until("it is held there", seconds: 5) { (position - begun - turn / 2).abs < turn / 20 && speed.abs < walk * 0.1 }
         expect(command("move", { position: begun + turn }, status: 422)["error"]["message"]).to match(/above the software travel limit.*Nothing moves/)
         command("move", { position: begun - turn / 4 })
-        wait_until("arrived", seconds: 8) { (position - begun + turn / 4).abs < turn / 100 && speed.abs < walk * 0.05 }
+        wait_until("arrived", seconds: 8) { (position - begun + turn / 4).abs < turn / 20 }
         command("move", { position: -turn * 7 / 10, relative: true })
         wait_until("on its way") { position < begun - turn / 4 - turn / 40 }
         api(:post, "/stop")
