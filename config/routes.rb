@@ -52,7 +52,7 @@ Rails.application.routes.draw do
         post :repeat
       end
       post "motor/library", to: "motors#take"
-      %w[motor feedback mechanics power limits].each do |stage|
+      Gallop::Stages.of_facts.map(&:id).each do |stage|
         resource stage, only: %i[show update], controller: "fact_stages", defaults: { stage: stage } do
           post :compute
           post :accept

@@ -120,7 +120,7 @@ class Bench
   # What the server does for one key: the facts of a machine over those that are kept, all that follows, and its JSON.
   def consequences
     drives = @drives + offline_drives
-    Course::FACTS.each_key do |stage|
+    Gallop::Stages.of_facts.map(&:id).each do |stage|
       times = drives.flat_map { |drive| Array.new(100) { seconds { FactStageSerializer.new(StageFacts.named(stage).new(Drive.find(drive.id), { "x" => "1" })).to_h } } }
       report("answer to typing at the server, #{stage}", ms(quantile(times, 0.95)), "95th percentile of #{times.size}, all families, database and JSON included")
     end

@@ -1,16 +1,19 @@
 # frozen_string_literal: true
 
-# The stages of a drive and how each stands. States: todo, findings, proven, stale.
+# The stages of a drive and how each stands: todo, findings, settled (connected, or in the drive), stale, and proven,
+# which is said of what was measured alone.
 class Course
   Stage = Gallop::Record.define(:id, :title, :state, :note)
-
-  FACTS = { "motor" => "Motor", "feedback" => "Feedback", "mechanics" => "Mechanics", "power" => "Power", "limits" => "Limits" }.freeze
 
   def initialize(drive)
     @drive = drive
   end
 
-  def stages = @drive.profile ? [ connect, *FACTS.map { |id, title| facts(id, title) }, verify ] : [ connect ]
+  # Before its family is known a drive can only be connected.
+  def stages
+    return [ connect ] unless @drive.profile
+    Gallop::Stages.all.map { |one| one.facts? ? facts(one.id, one.title) : send(one.id) }
+  end
 
   private
 
@@ -20,7 +23,7 @@ class Course
     connection = @drive.connection
     return stage("connect", "Connect", "todo", @drive.read_at ? "offline" : "") if connection.nil?
     case connection.state
-    when :online then @drive.differences.any? ? stage("connect", "Connect", "findings", "#{@drive.differences.size} to settle") : stage("connect", "Connect", "proven", "#{connection.live.size} values read")
+    when :online then @drive.differences.any? ? stage("connect", "Connect", "findings", "#{@drive.differences.size} to settle") : stage("connect", "Connect", "settled", "#{connection.live.size} values read")
     when :loader then stage("connect", "Connect", "findings", "waits for firmware")
     when :lost then stage("connect", "Connect", "findings", "lost")
     when :taken then stage("connect", "Connect", "findings", "linked elsewhere")
@@ -39,9 +42,9 @@ class Course
 
   # A drive that takes nothing of it has the facts for the technician alone.
   def standing(proposed)
-    return [ "proven", "complete" ] if proposed.empty?
+    return [ "settled", "complete" ] if proposed.empty?
     live = @drive.live_values
-    proposed.all? { |key, raw| live[key] == raw } ? [ "proven", "in the drive" ] : [ "todo", "to write" ]
+    proposed.all? { |key, raw| live[key] == raw } ? [ "settled", "in the drive" ] : [ "todo", "to write" ]
   end
 
   def counted(findings)

@@ -61,9 +61,8 @@ class Finder
   end
 
   def stages
-    words = { "connect" => "link address identity network online", "motor" => "nameplate facts data pole pairs", "power" => "mains battery bus resistor chopper brake energy stop cells", "feedback" => "encoder hall resolver counts lines index direction", "limits" => "speed ramp acceleration travel soft limit jerk following error skip frequency", "mechanics" => "gear screw belt load mass inertia travel units", "verify" => "turn run jog start direction enable gait" }
     Course.new(@drive).stages.map do |stage|
-      { kind: "stage", title: stage.title, detail: "Stage of #{@drive.name}", path: drive_path(@drive, stage.id), bonus: 6, texts: { name: stage.title, help: words.fetch(stage.id) } }
+      { kind: "stage", title: stage.title, detail: "Stage of #{@drive.name}", path: drive_path(@drive, stage.id), bonus: 6, texts: { name: stage.title, help: Gallop::Stages.fetch(stage.id).words } }
     end
   end
 

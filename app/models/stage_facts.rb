@@ -1,12 +1,16 @@
 # frozen_string_literal: true
 
-# A stage of one drive that rests on facts: as typed, what follows from them, and how the drive stands to it. Subclasses name their
-# STAGE.
+# A stage of one drive that rests on facts: as typed, what follows from them, and how the drive stands to it. A stage that
+# does more than that has a subclass, which names its STAGE.
 class StageFacts
   attr_reader :drive
 
   # @return [StageFacts] of the stage with that name
-  def self.named(name) = { "motor" => Motor, "feedback" => Feedback, "mechanics" => Mechanics, "power" => Power, "limits" => Limits }.fetch(name)
+  def self.named(name)
+    return Motor if name == Motor::STAGE
+    id = Gallop::Stages.fetch(name, Gallop::Stages.of_facts).id
+    (@named ||= Concurrent::Map.new).compute_if_absent(id) { Class.new(self) { const_set(:STAGE, id) } }
+  end
 
   # @param overrides [Hash{String => String}] facts as they are being typed, over the kept ones
   def initialize(drive, overrides = {})

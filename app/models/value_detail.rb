@@ -4,8 +4,6 @@
 class ValueDetail
   attr_reader :drive, :entry
 
-  STAGES = { "motor" => [ "Motor", "motor" ], "mechanics" => [ "Mechanics", "mechanics" ], "supply" => [ "Power", "power" ], "brake" => [ "Power", "power" ], "battery" => [ "Power", "power" ], "feedback" => [ "Feedback", "feedback" ], "second_feedback" => [ "Feedback", "feedback" ], "limits" => [ "Limits", "limits" ], "ramps" => [ "Limits", "limits" ], "position" => [ "Limits", "limits" ], "control" => [ "Verify", "verify" ], "envelope" => [ "Verify", "verify" ] }.freeze
-
   def initialize(drive, entry)
     @drive = drive
     @entry = entry
@@ -22,8 +20,8 @@ class ValueDetail
 
   # @return [Array<Hash>] title and path
   def used_by
-    title, stage = STAGES[entry.group]
-    title ? [ { title: title, path: "/projects/#{drive.project_id}/drives/#{drive.id}/#{stage}" } ] : []
+    stage = Gallop::Stages.owning(entry.group) or return []
+    [ { title: stage.title, path: "/projects/#{drive.project_id}/drives/#{drive.id}/#{stage.id}" } ]
   end
 
   # Where it travels: its registers, the stored mirror, the block of live figures, and words that are mapped to it.

@@ -45,7 +45,7 @@ module Proving
     end
 
     def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-    def stage = @stage ||= Feedback.new(@drive)
+    def stage = @stage ||= StageFacts.named("feedback").new(@drive)
     def device = stage.sheet["device"] || (halls_alone? ? "halls" : nil)
     def halls_alone? = @drive.profile.rating[:feedback] == [ "halls" ]
 

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 class StageSerializer < ApplicationSerializer
-  field :id, "'connect' | 'motor' | 'feedback' | 'mechanics' | 'power' | 'limits' | 'verify'"
+  field :id, Gallop::Stages.all.map { |stage| "'#{stage.id}'" }.join(" | ")
   field :title, "string"
-  field :state, "'todo' | 'findings' | 'proven' | 'stale'"
+  field :state, "'todo' | 'findings' | 'settled' | 'proven' | 'stale'"
   field :note, "string"
 end

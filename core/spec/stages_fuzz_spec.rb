@@ -34,8 +34,8 @@ RSpec.describe Gallop::Machine do
       profile = Gallop::Objects::Profile.load(family)
       random = Chance.named(family)
       FUZZ.times do
-        machine = described_class.new(profile, described_class::STAGES.to_h { |stage| [ stage, random_facts(profile, stage, random) ] })
-        described_class::STAGES.each do |stage|
+        machine = described_class.new(profile, Gallop::Stages.of_facts.map(&:id).to_h { |stage| [ stage, random_facts(profile, stage, random) ] })
+        Gallop::Stages.of_facts.map(&:id).each do |stage|
           result = machine.stage(stage).assessment
           said = result.consequences.flat_map { |item| [ item.text, item.note ] } + result.findings.flat_map { |item| [ item.headline, item.reason, item.remedy ] }
           expect(said.compact.join(" ")).not_to match(/NaN|Infinity|undefined/)
@@ -51,8 +51,8 @@ RSpec.describe Gallop::Machine do
     random = Chance.named("findings")
     Gallop::Objects::Profile::FAMILIES.map { |family| Gallop::Objects::Profile.load(family) }.each do |profile|
       Chance.times(20, 150).times do
-        machine = described_class.new(profile, described_class::STAGES.to_h { |stage| [ stage, random_facts(profile, stage, random) ] })
-        described_class::STAGES.each do |stage|
+        machine = described_class.new(profile, Gallop::Stages.of_facts.map(&:id).to_h { |stage| [ stage, random_facts(profile, stage, random) ] })
+        Gallop::Stages.of_facts.map(&:id).each do |stage|
           machine.stage(stage).assessment.findings.each do |finding|
             expect(Gallop::SEVERITIES).to include(finding.severity)
             expect(finding.reason).not_to be_empty

@@ -7,17 +7,18 @@ const HALF = "M5 18C3 14.5 3 10.5 4 8 5.5 4.5 7.5 3 10 3";
 const WORDS: Record<Stage["state"], string> = {
   todo: "to do",
   findings: "has findings",
+  settled: "settled",
   proven: "proven",
   stale: "stale",
 };
 
-/** The state of a stage as a drawn horseshoe: thin = to do, half = findings, full and heavy = proven, dashed = stale. */
+/** How a stage stands, as a horseshoe: thin = to do, half = findings, whole = settled, heavy = proven, dashed = stale. */
 export function Horseshoe({ state }: { state: Stage["state"] }) {
   return (
     <Box
       as="span"
       display="inline-flex"
-      color={{ todo: "todo", findings: "caution", proven: "ok", stale: "bay" }[state]}
+      color={{ todo: "todo", findings: "caution", settled: "ok", proven: "ok", stale: "bay" }[state]}
     >
       <svg
         width="20"
@@ -30,7 +31,8 @@ export function Horseshoe({ state }: { state: Stage["state"] }) {
         strokeLinecap="round"
       >
         {state === "todo" && <path d={WHOLE} strokeWidth="1.6" />}
-        {state === "proven" && <path d={WHOLE} strokeWidth="3.2" />}
+        {state === "settled" && <path d={WHOLE} strokeWidth="2" />}
+        {state === "proven" && <path d={WHOLE} strokeWidth="3.6" />}
         {state === "stale" && <path d={WHOLE} strokeWidth="2.4" strokeDasharray="3 3.6" />}
         {state === "findings" && (
           <>

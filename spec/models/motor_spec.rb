@@ -69,7 +69,7 @@ RSpec.describe "A drive's stages, offline" do
     end
   end
 
-  describe Mechanics do
+  describe StageFacts.named("mechanics") do
     def mechanics(overrides = {}) = described_class.new(drive.reload, overrides)
 
     it "asks for what the mechanism needs, and looks at the motor of the same drive" do
@@ -148,7 +148,7 @@ RSpec.describe "A drive's stages, offline" do
       expect(states["motor"]).to eq([ "todo", "to write" ])
       written = stage.proposals.to_h { |line| [ line.key, line.raw ] }
       drive.update!(live: drive.live.merge(written))
-      expect(states["motor"]).to eq([ "proven", "in the drive" ])
+      expect(states["motor"]).to eq([ "settled", "in the drive" ])
     end
 
     it "shows a proof as stale once a value that it rests on has changed" do

@@ -42,7 +42,7 @@ RSpec.describe "The whole course of a drive", :real_time do
         end
         turn_at_walk(drive)
         expect(FaultPanel.new(drive).history).to be_empty
-        expect(Course.new(drive.reload).stages.reject { |stage| %w[connect verify].include?(stage.id) }.map(&:state)).to all(eq("proven").or(eq("findings")))
+        expect(Course.new(drive.reload).stages.reject { |stage| %w[connect verify].include?(stage.id) }.map(&:state)).to all(eq("settled").or(eq("findings")))
       end
     end
   end

@@ -4,7 +4,7 @@
 module FactEntry
   # What the library does not know of a motor: the machine around it.
   AROUND = %w[top_speed track_length cable_length cable_section gate_level turn_off driver_difference].freeze
-  TITLES = { "motor" => "Motor", "feedback" => "Feedback", "mechanics" => "Mechanics", "power" => "Power", "limits" => "Limits" }.freeze
+  TITLES = Gallop::Stages.of_facts.to_h { |stage| [ stage.id, stage.title ] }.freeze
 
   # @param facts [Hash{String => Hash}] by stage
   def enter_facts(drive, facts)

@@ -49,8 +49,8 @@ RSpec.describe "Entering what is there", type: :interface, rig: Rails.root.join(
     give("highest_frequency", "")
     write_all if Chance.long?
     store_all
-    expect(page).to have_css("[data-stage=limits][data-state=proven]")
-    expect(page).to have_css("[data-stage=mechanics][data-state=proven]")
+    expect(page).to have_css("[data-stage=limits][data-state=settled]")
+    expect(page).to have_css("[data-stage=mechanics][data-state=settled]")
   end
 
   it "brings the battery tug to complete facts, and shows its window" do
@@ -59,7 +59,7 @@ RSpec.describe "Entering what is there", type: :interface, rig: Rails.root.join(
     open_stage("Roll tug", "Power")
     expect(page).to have_css("[data-chart=window]")
     expect(find("[data-consequence=voltage_window]")).to have_text("46.8")
-    expect(page).to have_css("[data-stage=power][data-state=proven]")
+    expect(page).to have_css("[data-stage=power][data-state=settled]")
   end
 
   it "brings the squeegee to complete facts in millimetres and newtons, and moves it" do

@@ -18,7 +18,7 @@ RSpec.describe "The views", type: :interface do
     { "/" => "Projects", "/projects/#{project}" => "Saltgrass", "/projects/#{project}/drives/#{drive}/connect" => "Connect",
       "/projects/#{project}/drives/#{drive}/values?value=control.status" => "Values", "/projects/#{project}/drives/#{drive}/compare" => "Compare",
       "/projects/#{project}/drives/#{drive}/files" => "Files and snapshots", "/projects/#{project}/discovery" => "Find drives",
-      **%w[motor feedback mechanics power limits verify].to_h { |stage| [ "/projects/#{project}/drives/#{drive}/#{stage}", stage.capitalize ] },
+      **Gallop::Stages.all.to_h { |stage| [ "/projects/#{project}/drives/#{drive}/#{stage.id}", stage.title ] },
       "/projects/#{project}/logbook" => "Logbook", "/projects/#{project}/paddock" => "Paddock", "/nowhere" => "Nothing here" }
   end
 

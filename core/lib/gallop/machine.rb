@@ -6,8 +6,6 @@ module Gallop
   #   machine = Gallop::Machine.new(profile, "motor" => { "rated_torque" => "1.27" }, "mechanics" => { "mechanism" => "screw" })
   #   machine.stage("mechanics").assessment.findings
   class Machine
-    STAGES = %w[motor feedback mechanics power limits].freeze
-
     attr_reader :profile
 
     # @param facts [Hash{String => Hash{String => String}}] typed facts by stage
@@ -19,19 +17,8 @@ module Gallop
 
     # @return [FactStage]
     def stage(name)
-      @stages[name] ||= @facts.fetch(name, {}).then { |typed| kind(name, typed).new(profile, typed, machine: self) }
-    end
-
-    private
-
-    def kind(name, typed)
-      case name
-      when "motor" then Motors.kind(profile, typed)
-      when "mechanics" then Mechanics.kind(profile)
-      when "feedback" then Feedback.kind(profile)
-      when "power" then Power.kind(profile)
-      when "limits" then Limits.kind(profile)
-      else raise ArgumentError, "there is no stage “#{name}”; known are #{STAGES.join(', ')}"
+      @stages[name] ||= @facts.fetch(name, {}).then do |typed|
+        Stages.fetch(name, Stages.of_facts).form.call(profile, typed).new(profile, typed, machine: self)
       end
     end
   end

@@ -43,6 +43,6 @@ RSpec.describe Gallop::Motors::Unknown do
     machine = Gallop::Machine.new(Gallop::Objects::Profile.load("haflinger"), "motor" => { "plate" => "none", "size" => "60", "top_speed" => "300" }, "mechanics" => { "mechanism" => "screw", "lead" => "10", "load_mass" => "5", "speed" => "2", "acceleration" => "1" },
                                                                                "power" => { "mains_voltage" => "230" }, "feedback" => { "device" => "absolute", "single_bits" => "17" })
     expect(described_class.superclass).to eq(Gallop::Motors::Motor)
-    expect { Gallop::Machine::STAGES.each { |name| machine.stage(name).assessment } }.not_to raise_error
+    expect { Gallop::Stages.of_facts.each { |one| machine.stage(one.id).assessment } }.not_to raise_error
   end
 end
