@@ -9,7 +9,10 @@ module Serving
   # the links do without.
   def self.begin
     @lock = StorageLock.new(ActiveRecord::Base.connection_db_config.database).hold
-    tell_the_lack_of_room { Undertaking.mark_interrupted }
+    tell_the_lack_of_room do
+      Undertaking.mark_interrupted
+      Housekeeping.run
+    end
     Drive.where(link_wanted: true).find_each { |drive| open_link(drive) }
     at_exit do
       Link::Registry.close_all

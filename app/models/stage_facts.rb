@@ -43,7 +43,8 @@ class StageFacts
     raise Gallop::Objects::Unacceptable, "There is no fact “#{unknown.first.truncate(40)}” here." if unknown.any?
     problem = Gallop::Facts::Sheet.new(fields, texts).problems.first
     raise Gallop::Objects::Unacceptable, "#{fields.find { |field| field.key == problem[0] }.label}: #{problem[1]}" if problem
-    drive.transaction { texts.each { |key, text| keep_one(key, text.to_s.strip) } }
+    units = fields.to_h { |field| [ field.key, field.unit ] }
+    drive.transaction { texts.each { |key, text| keep_one(key, Gallop::Quantities.bare(text.to_s.strip, units[key])) } }
     forget
   end
 

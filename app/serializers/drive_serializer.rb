@@ -16,6 +16,7 @@ class DriveSerializer < ApplicationSerializer
   field(:link, "LinkState") { |drive| LinkStateSerializer.new(drive).to_h }
   field(:stages, "Stage[]") { |drive| StageSerializer.new(Course.new(drive).stages).to_h }
   field(:counts_per_turn, "number | null") { |drive| drive.profile && drive.counts? ? drive.live_values["feedback.counts_per_turn"] : nil }
+  field(:pole_pairs, "number | null") { |drive| drive.profile && drive.counts? ? drive.pole_pairs : nil }
   field(:halls, "boolean") { |drive| drive.profile && drive.halls? || false }
   field(:live_entries, "LiveEntry[]") { |drive| LiveEntrySerializer.new(drive.profile&.live.to_a).to_h }
   field(:speed_unit, "string") { |drive| drive.profile&.speed_unit || "rpm" }

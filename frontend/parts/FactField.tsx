@@ -1,6 +1,7 @@
 import { Box, Grid, Input, NativeSelect, Text } from "@chakra-ui/react";
 import type { KeyboardEvent } from "react";
 import type { Fact } from "../api/types";
+import { carriesUnit } from "./carriesUnit";
 import { stepped } from "./stepped";
 
 interface Props {
@@ -93,7 +94,7 @@ export function FactField({ field, text, typing, problem, onType, onCommit, onCh
         )}
         {!wide && (
           <Text color="muted" fontSize="small" whiteSpace="nowrap">
-            {field.unit}
+            {carriesUnit(text) ? "" : field.unit}
           </Text>
         )}
         {!wide && (

@@ -23,6 +23,14 @@ module Gallop
       Parser.new(text, unit).value
     end
 
+    # @return [String] what was typed, less a unit that is the expected one anyway
+    def bare(text, unit)
+      match = Parser::FIGURE.match(text.to_s.strip)
+      typed = match && match[:unit].to_s.strip
+      return text if typed.nil? || typed.empty? || Unit.find(typed).nil? || Unit.find(typed) != Unit.find(unit)
+      match[:divisor] ? "#{match[:number]}/#{match[:divisor].strip}" : match[:number].strip
+    end
+
     # @param value [Numeric] @param from [String] @param to [String] units of one dimension
     # @return [Float]
     def convert(value, from:, to:)

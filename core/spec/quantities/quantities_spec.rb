@@ -53,6 +53,12 @@ RSpec.describe Gallop::Quantities do
     expect(described_class.format(nil)).to eq("–")
   end
 
+  it "leaves away a unit that is expected anyway, however it is written, and no other" do
+    { "3000 rpm" => "3000", "3000 1/min" => "3000", " 1,5 rpm" => "1,5", "3000" => "3000", "50 rps" => "50 rps", "fast rpm" => "fast rpm", "" => "" }
+      .each { |typed, kept| expect([ typed, described_class.bare(typed, "rpm") ]).to eq([ typed, kept ]) }
+    expect([ described_class.bare("1/2 in", "in"), described_class.bare("5 kg", ""), described_class.bare("5 %", "%") ]).to eq([ "1/2", "5 kg", "5" ])
+  end
+
   it "converts between units of one dimension alone" do
     expect(described_class.convert(1, from: "kW", to: "W")).to eq(1000)
     expect { described_class.convert(1, from: "kW", to: "A") }.to raise_error(Gallop::Quantities::Unreadable, /power/)

@@ -1,4 +1,4 @@
-import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import { Box, Grid, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { Drive } from "../../api/types";
 import { useLive } from "../../live/useLive";
@@ -6,6 +6,7 @@ import { Card, Meta } from "../../parts/Card";
 import { figure, withUnit } from "../../parts/format";
 import { SignalFindings } from "../SignalFindings";
 import { HandTurn } from "./HandTurn";
+import { TurnStrip } from "./TurnStrip";
 
 /** What comes from the device at this moment, and what a turn by hand makes of it. */
 export function LiveFeedback({ drive }: { drive: Drive }) {
@@ -27,9 +28,9 @@ export function LiveFeedback({ drive }: { drive: Drive }) {
         <Text color={count.stale ? "fault" : "muted"}>{count.stale ? "no figures come" : "22 looks a second"}</Text>
       }
     >
-      <Flex gap="4" align="center" py="1" opacity={count.stale ? 0.5 : 1}>
-        <Dial turns={turned} halls={halls?.value} />
-        <Grid templateColumns="auto auto" columnGap="3" fontSize="small" alignItems="baseline">
+      <Box py="1" opacity={count.stale ? 0.5 : 1}>
+        <TurnStrip turns={turned} pairs={drive.pole_pairs ?? 1} halls={halls?.value} />
+        <Grid templateColumns="minmax(0, 1fr) auto" columnGap="3" fontSize="small" alignItems="baseline" mt="1">
           <Line label="Count">{count.value === undefined ? "–" : figure(count.value)}</Line>
           <Line label={drive.slides ? "Field angle" : "Within the turn"}>
             {perTurn > 0 ? `${(Math.floor((((turned % 1) + 1) % 1) * 3600) / 10).toFixed(1)} °` : "–"}
@@ -40,7 +41,7 @@ export function LiveFeedback({ drive }: { drive: Drive }) {
           {index && <Line label="Index pulses">{index.value ?? "–"}</Line>}
           {distance && <Line label="Between two of them">{distance.value ?? "–"}</Line>}
         </Grid>
-      </Flex>
+      </Box>
       <SignalFindings drive={drive} />
       {drive.link.state === "online" ? (
         <HandTurn drive={drive} count={count.value} />
@@ -91,45 +92,5 @@ function Line({ label, children }: { label: string; children: ReactNode }) {
         {children}
       </Text>
     </>
-  );
-}
-
-/** The angle as the drive knows it, with the three hall sensors where they would sit. */
-function Dial({ turns, halls }: { turns: number; halls: number | undefined }) {
-  return (
-    <Box color="ink" flexShrink="0">
-      <svg width="84" height="84" viewBox="-42 -42 84 84" role="img" aria-label="Angle as the drive knows it">
-        <circle r="34" fill="none" stroke="currentColor" opacity="0.4" />
-        {[0, 1, 2, 3].map((quarter) => (
-          <path key={quarter} d="M0 -34v5" stroke="currentColor" opacity="0.4" transform={`rotate(${quarter * 90})`} />
-        ))}
-        <path
-          d="M0 4V-29"
-          stroke="var(--chakra-colors-bay)"
-          strokeWidth="3"
-          strokeLinecap="round"
-          transform={`rotate(${((turns % 1) * 360).toFixed(1)})`}
-        />
-        {halls !== undefined &&
-          [0, 1, 2].map((bit) => (
-            <g key={bit} transform={`rotate(${bit * 120}) translate(0 -15)`}>
-              <circle
-                r="5"
-                stroke="currentColor"
-                fill={halls & (1 << bit) ? "var(--chakra-colors-ok-text)" : "var(--chakra-colors-surface)"}
-              />
-              <text
-                y="3"
-                fontSize="7"
-                textAnchor="middle"
-                fill={halls & (1 << bit) ? "var(--chakra-colors-paper)" : "currentColor"}
-                transform={`rotate(${-bit * 120})`}
-              >
-                {"ABC"[bit]}
-              </text>
-            </g>
-          ))}
-      </svg>
-    </Box>
   );
 }
