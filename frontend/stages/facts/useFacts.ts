@@ -38,7 +38,9 @@ export function useFacts(driveId: number, stage: string) {
     setRefused((before) => without(before, key));
   };
 
+  /** Until the server has answered they count as typed: what follows from them is not known yet. */
   const keep = async (facts: Record<string, string>) => {
+    setTyping((before) => ({ ...before, ...facts }));
     try {
       const answer = await api.put<FactStage>(`/drives/${driveId}/${stage}`, { facts });
       queries.setQueryData(["facts", driveId, stage], answer);
