@@ -1,21 +1,32 @@
 # frozen_string_literal: true
 
-# A disk of a few MB, for what happens when it is really full. Mounting one takes the rights of root.
+# A disk of a few MB, for what happens when it is really full. Mounting one takes rights that not every machine gives.
 class SmallDisk
   SIZE = 24 # MB
 
-  def self.possible? = Process.uid.zero? && system("mount", "--version", out: File::NULL)
+  class << self
+    # @return [Boolean] found out by doing it
+    def possible?
+      return @possible if defined?(@possible)
+      @possible = Dir.mktmpdir("small-disk") { |directory| mount(directory) && umount(directory) } || false
+    end
 
-  # @yieldparam disk [SmallDisk]
-  def self.mounted
-    Dir.mktmpdir("small-disk") do |directory|
-      system("mount", "-t", "tmpfs", "-o", "size=#{SIZE}m", "tmpfs", directory, exception: true)
-      begin
-        yield new(directory)
-      ensure
-        system("umount", "--lazy", directory)
+    # @yieldparam disk [SmallDisk]
+    def mounted
+      Dir.mktmpdir("small-disk") do |directory|
+        mount(directory) or raise "no disk of its own can be mounted here"
+        begin
+          yield new(directory)
+        ensure
+          umount(directory)
+        end
       end
     end
+
+    private
+
+    def mount(directory) = system("mount", "-t", "tmpfs", "-o", "size=#{SIZE}m", "tmpfs", directory, err: File::NULL)
+    def umount(directory) = system("umount", "--lazy", directory)
   end
 
   attr_reader :directory
