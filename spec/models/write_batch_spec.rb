@@ -64,6 +64,7 @@ RSpec.describe WriteBatch do
     end
     batch.run
     expect(batch).to have_attributes(state: "interrupted", confirmed_count: 14)
+    wait_until("the loss") { !drive.online? } # whoever asked hears of it a moment earlier
     @paddock.set("Carriage", cable: true)
     wait_until("online") { drive.online? }
     batch.reload.undo
