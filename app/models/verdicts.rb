@@ -16,7 +16,7 @@ class Verdicts
       kept = @kept[drive.id]
       return kept.by_stage if kept && kept.facts == facts
       machine = StageFacts.machine(drive)
-      by_stage = Gallop::Stages.of_facts.map(&:id).to_h { |stage| [ stage, verdict(drive.profile, machine.stage(stage)) ] }
+      by_stage = Gallop::Stages.of_facts.to_h { |one| [ one.id, verdict(drive.profile, machine.stage(one.id)) ] }
       @kept[drive.id] = Kept.new(facts, by_stage.freeze)
       by_stage
     end

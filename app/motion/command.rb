@@ -34,6 +34,14 @@ module Motion
 
     private
 
+    # Of what the drive moves to a position. @return [String, nil] nil where the gait lets it go as fast as is set
+    def slowed(gait, bounds)
+      highest = gait.highest(bounds.speed)
+      return if bounds.profile_speed <= highest
+      "Moves at #{figure(highest, bounds.speed_unit)}: #{gait.name} allows no more of the speed limit of " \
+        "#{figure(bounds.speed, bounds.speed_unit)}."
+    end
+
     def figure(value, unit) = Gallop::Quantities.format(value, unit, value.abs < 100 ? 1 : 0)
   end
 end

@@ -236,7 +236,6 @@ module Motion
     end
 
     def bounds = Bounds.new(@connection.profile, @connection.live, @connection.samples.last)
-    def speed_limit = bounds.speed
 
     # An enabling that fails, or that is stopped, leaves nothing behind.
     def bring_up(wire, tab, gait, mode)
@@ -342,7 +341,7 @@ module Motion
 
     def standing?
       sample = @connection.samples.last
-      sample.nil? || sample["speed.actual"].abs <= STANDSTILL * speed_limit
+      sample.nil? || sample["speed.actual"].abs <= STANDSTILL * bounds.speed
     end
 
     def control(wire, word) = wire.write("control.word", Gallop::Cia402::Controlword::WORDS.fetch(word))

@@ -21,7 +21,7 @@ module Motion
       limit = @direction.positive? ? bounds.travel.end : bounds.travel.begin
       refuse_at(limit, bounds) if limit
       target = limit || (bounds.position + @direction * Bounds::FAR)
-      Held.new(asked: @direction, held: target, unit: bounds.position_unit, reason: Move.new(target).held(gait, bounds).reason)
+      Held.new(asked: @direction, held: target, unit: bounds.position_unit, reason: slowed(gait, bounds))
     end
 
     def depends_on_gait? = false

@@ -31,12 +31,5 @@ module Motion
       raise Gallop::Objects::Unacceptable, "#{figure(target, unit)} is #{side} the software travel limit of " \
                                            "#{figure(limit, unit)}. Nothing moves."
     end
-
-    def slowed(gait, bounds)
-      highest = gait.highest(bounds.speed)
-      return if bounds.profile_speed <= highest
-      "Moves at #{figure(highest, bounds.speed_unit)}: #{gait.name} allows no more of the speed limit of " \
-        "#{figure(bounds.speed, bounds.speed_unit)}."
-    end
   end
 end
