@@ -31,7 +31,7 @@ export function TurnStrip({ turns, pairs, halls }: Props) {
   const lanes = halls === undefined ? 0 : SENSORS.length;
   const height = BAND + 4 + lanes * (LANE + 3);
   return (
-    <Box color="ink" maxW="full">
+    <Box color="ink" maxW="xs">
       <svg width="100%" viewBox={`-14 -4 ${WIDTH + 20} ${height + 4}`} role="img" aria-label={label(within, halls)}>
         {Array.from({ length: pairs }, (_, n) => (
           <rect
