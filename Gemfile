@@ -18,6 +18,8 @@ gem "vite_rails", "~> 3.11"
 gem "alba", "~> 4.0"
 
 gem "typelizer"
+# Maps and counters that several threads share; Rails has it anyway
+gem "concurrent-ruby", "~> 1.3", require: "concurrent"
 
 group :development, :test do
   gem "rspec-rails", "~> 8.0"
@@ -26,4 +28,5 @@ group :development, :test do
   gem "rspec-retry", "~> 0.6"
   gem "rubocop-rails-omakase", require: false
   gem "brakeman", require: false
+  gem "syntax_tree", "~> 6.3", require: false
 end

@@ -28,10 +28,15 @@ module Gallop
       abort "Gallop runs in one process: the links to the drives and the reins live in it. Unset WEB_CONCURRENCY."
     end
 
-    config.hosts = [ "127.0.0.1", "localhost", "[::1]" ]
-    config.host_authorization = { response_app: ->(_env) { [ 403, { "content-type" => "text/plain" }, [ "Gallop answers to its own machine alone.\n" ] ] } }
+    config.hosts = ["127.0.0.1", "localhost", "[::1]"]
+    config.host_authorization = {
+      response_app: ->(_env) do
+        [403, { "content-type" => "text/plain" }, ["Gallop answers to its own machine alone.\n"]]
+      end
+    }
     config.exceptions_app = ErrorPages
-    config.action_dispatch.default_headers = config.action_dispatch.default_headers.merge("X-Frame-Options" => "DENY", "Referrer-Policy" => "same-origin")
+    config.action_dispatch.default_headers =
+      config.action_dispatch.default_headers.merge("X-Frame-Options" => "DENY", "Referrer-Policy" => "same-origin")
 
     config.middleware.insert_before 0, BodyLimit
     config.active_record.sqlite3_adapter_strict_strings_by_default = true

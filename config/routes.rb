@@ -16,7 +16,7 @@ Rails.application.routes.draw do
     resources :drives, only: %i[show update destroy] do
       resource :link, only: %i[create destroy], controller: "links"
       resource :tray, only: :show do
-        delete "lines/:key", action: :drop, as: :line, constraints: { key: /[^\/]+/ }
+        delete "lines/:key", action: :drop, as: :line, constraints: { key: %r{[^/]+} }
       end
       resources :batches, only: %i[index create] do
         post :resume, on: :member
@@ -28,8 +28,9 @@ Rails.application.routes.draw do
         post :settle
         post :write_again
       end
-      resources :values, only: %i[index show update], param: :key, constraints: { key: /[^\/]+/ } do
+      resources :values, only: %i[index show update], param: :key, constraints: { key: %r{[^/]+} } do
         get :search, on: :collection
+        get :foresee, on: :member
         post :reset, on: :collection
         post :copy, on: :collection
       end
@@ -52,12 +53,15 @@ Rails.application.routes.draw do
         post :repeat
       end
       post "motor/library", to: "motors#take"
-      Gallop::Stages.of_facts.map(&:id).each do |stage|
-        resource stage, only: %i[show update], controller: "fact_stages", defaults: { stage: stage } do
-          post :compute
-          post :accept
+      Gallop::Stages
+        .of_facts
+        .map(&:id)
+        .each do |stage|
+          resource stage, only: %i[show update], controller: "fact_stages", defaults: { stage: stage } do
+            post :compute
+            post :accept
+          end
         end
-      end
       resource :verify, only: :show
       resource :faults, only: %i[show] do
         post :reset
@@ -73,13 +77,22 @@ Rails.application.routes.draw do
         post :halt
         post :disable
       end
-      resources :proofs, only: %i[index create]
+      resources :proofs, only: :index
+      resources :tests, only: :index
+      resources :runs, only: %i[index show create] do
+        member do
+          post :answer
+          post :abort
+          get :trace
+          post :put_back
+          post :take
+        end
+      end
       resource :signals, only: :show
-      resource :hand_turn, only: %i[create update]
     end
 
     get "profiles", to: "profiles#index"
-    get "profiles/:family/:version", to: "profiles#show", constraints: { version: /[^\/]+/ }
+    get "profiles/:family/:version", to: "profiles#show", constraints: { version: %r{[^/]+} }
     resource :discovery, only: %i[show create destroy] do
       get :explain
       delete "sightings/:id", action: :forget
@@ -88,14 +101,18 @@ Rails.application.routes.draw do
     resource :finder, only: :show, controller: "finder"
     resource :session, only: :show
     resource :paddock, only: :show, controller: "paddock" do
-      post "drives/:name", action: :change, constraints: { name: /[^\/]+/ }
+      post "drives/:name", action: :change, constraints: { name: %r{[^/]+} }
     end
     match "*path", to: ->(_env) { ErrorPages.answer(404, "There is no such address in the API.") }, via: :all
   end
 
   get "heart", to: ->(env) { Motion::Heart.call(env) }
   get "live", to: ->(env) { Link::Listener.call(env) }
-  get "up", to: proc { [ 200, { "content-type" => "text/plain" }, [ "up\n" ] ] }
+  get "up", to: proc { [200, { "content-type" => "text/plain" }, ["up\n"]] }
   root "pages#show"
-  get "*path", to: "pages#show", constraints: ->(request) { !request.path.start_with?("/api/", "/live", "/heart", "/vite") && request.format.html? }
+  get "*path",
+      to: "pages#show",
+      constraints: ->(request) do
+        !request.path.start_with?("/api/", "/live", "/heart", "/vite") && request.format.html?
+      end
 end

@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_25_000002) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_25_000004) do
   create_table "drafts", force: :cascade do |t|
     t.integer "drive_id", null: false
     t.string "key", null: false
@@ -81,6 +81,21 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000002) do
     t.index ["drive_id"], name: "index_imports_on_drive_id"
   end
 
+  create_table "loans", force: :cascade do |t|
+    t.integer "run_id", null: false
+    t.integer "drive_id", null: false
+    t.string "device", null: false
+    t.string "key", null: false
+    t.json "before"
+    t.json "lent"
+    t.string "note", default: "", null: false
+    t.datetime "returned_at"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["drive_id"], name: "index_loans_on_drive_id"
+    t.index ["run_id"], name: "index_loans_on_run_id"
+  end
+
   create_table "logbook_entries", force: :cascade do |t|
     t.integer "project_id", null: false
     t.integer "drive_id"
@@ -135,6 +150,23 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000002) do
     t.index ["drive_id"], name: "index_readings_on_drive_id", unique: true
   end
 
+  create_table "runs", force: :cascade do |t|
+    t.integer "drive_id", null: false
+    t.integer "proof_id"
+    t.string "kind", null: false
+    t.string "state", null: false
+    t.string "step", default: "", null: false
+    t.float "progress", default: 0.0, null: false
+    t.string "message", default: "", null: false
+    t.json "marks", default: {}, null: false
+    t.string "author", default: "", null: false
+    t.datetime "ended_at"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["drive_id"], name: "index_runs_on_drive_id"
+    t.index ["proof_id"], name: "index_runs_on_proof_id"
+  end
+
   create_table "sightings", force: :cascade do |t|
     t.string "host", null: false
     t.integer "port", null: false
@@ -158,6 +190,23 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000002) do
     t.datetime "taken_at", null: false
     t.index ["drive_id", "name"], name: "index_snapshots_on_drive_id_and_name", unique: true
     t.index ["drive_id"], name: "index_snapshots_on_drive_id"
+  end
+
+  create_table "trace_signals", force: :cascade do |t|
+    t.integer "trace_id", null: false
+    t.string "key", null: false
+    t.string "unit", default: "", null: false
+    t.integer "size", null: false
+    t.binary "samples", null: false
+    t.index ["trace_id"], name: "index_trace_signals_on_trace_id"
+  end
+
+  create_table "traces", force: :cascade do |t|
+    t.integer "drive_id", null: false
+    t.integer "run_id"
+    t.datetime "taken_at", null: false
+    t.index ["drive_id"], name: "index_traces_on_drive_id"
+    t.index ["run_id"], name: "index_traces_on_run_id"
   end
 
   create_table "value_changes", force: :cascade do |t|
@@ -202,11 +251,18 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000002) do
   add_foreign_key "facts", "drives", on_delete: :cascade
   add_foreign_key "firmware_updates", "drives", on_delete: :cascade
   add_foreign_key "imports", "drives", on_delete: :cascade
+  add_foreign_key "loans", "drives", on_delete: :cascade
+  add_foreign_key "loans", "runs", on_delete: :cascade
   add_foreign_key "logbook_entries", "drives", on_delete: :nullify
   add_foreign_key "logbook_entries", "projects", on_delete: :cascade
   add_foreign_key "proofs", "drives", on_delete: :cascade
   add_foreign_key "readings", "drives", on_delete: :cascade
+  add_foreign_key "runs", "drives", on_delete: :cascade
+  add_foreign_key "runs", "proofs", on_delete: :nullify
   add_foreign_key "snapshots", "drives", on_delete: :cascade
+  add_foreign_key "trace_signals", "traces", on_delete: :cascade
+  add_foreign_key "traces", "drives", on_delete: :cascade
+  add_foreign_key "traces", "runs", on_delete: :nullify
   add_foreign_key "value_changes", "drives", on_delete: :cascade
   add_foreign_key "write_batches", "drives", on_delete: :cascade
   add_foreign_key "write_lines", "write_batches", on_delete: :cascade

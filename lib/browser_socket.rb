@@ -12,15 +12,17 @@ class BrowserSocket
     # @return [Array] 400 for what is no web socket, 403 for a page of elsewhere
     def call(env)
       return answer(400, "A web socket is wanted here.") unless WebSocket::Driver.websocket?(env) && env["rack.hijack"]
-      return answer(403, "Only pages of this application are answered here.") unless same_origin?(Rack::Request.new(env))
+      unless same_origin?(Rack::Request.new(env))
+        return answer(403, "Only pages of this application are answered here.")
+      end
       new(env, env["rack.hijack"].call).start
-      [ -1, {}, [] ]
+      [-1, {}, []]
     end
 
     private
 
     def same_origin?(request) = request.get_header("HTTP_ORIGIN") == "#{request.scheme}://#{request.host_with_port}"
-    def answer(status, text) = [ status, { "content-type" => "text/plain; charset=utf-8" }, [ "#{text}\n" ] ]
+    def answer(status, text) = [status, { "content-type" => "text/plain; charset=utf-8" }, ["#{text}\n"]]
   end
 
   attr_reader :env
@@ -64,7 +66,7 @@ class BrowserSocket
   end
 
   # For the driver: where the socket is, and its answers.
-  def url = "ws://#{env['HTTP_HOST']}#{self.class::PATH}"
+  def url = "ws://#{env["HTTP_HOST"]}#{self.class::PATH}"
 
   def write(bytes)
     @waiting << bytes

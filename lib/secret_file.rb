@@ -11,7 +11,8 @@ module SecretFile
     make(path) unless File.size?(path).to_i >= LENGTH
     File.read(path)
   rescue SystemCallError => e
-    abort "Gallop cannot start: #{path} cannot be written (#{e.message}). Make room, or give it a directory that can be written, and start again."
+    abort "Gallop cannot start: #{path} cannot be written (#{e.message}). Make room, or give it a directory that " \
+            "can be written, and start again."
   end
 
   def self.make(path)

@@ -15,7 +15,9 @@ class StorageLock
 
   # Held until the process ends. @raise [Taken] naming the holder
   def hold
-    raise Taken, "#{@path} is in use by #{holder}. Stop it first, or give this one a storage of its own." unless @file.flock(File::LOCK_EX | File::LOCK_NB)
+    unless @file.flock(File::LOCK_EX | File::LOCK_NB)
+      raise Taken, "#{@path} is in use by #{holder}. Stop it first, or give this one a storage of its own."
+    end
     @file.truncate(0)
     @file.rewind
     @file.write("process #{Process.pid}")

@@ -33,7 +33,7 @@ class Workshop
   def run(task, file, **arguments)
     @turn.synchronize do
       start unless running?
-      Message.send(@input, [ task, arguments ], file)
+      Message.send(@input, [task, arguments], file)
       outcome, result = answer
       outcome == "done" ? result : raise(Failed, result)
     end
@@ -59,7 +59,7 @@ class Workshop
     to_child, @input = IO.pipe(binmode: true)
     @output, from_child = IO.pipe(binmode: true)
     @pid = Process.spawn(RbConfig.ruby, PROGRAM, in: to_child, out: from_child, close_others: true)
-    [ to_child, from_child ].each(&:close)
+    [to_child, from_child].each(&:close)
   end
 
   def answer
@@ -76,7 +76,7 @@ class Workshop
   rescue SystemCallError
     nil # it is gone already
   ensure
-    [ @input, @output ].each { |io| io&.close }
+    [@input, @output].each { |io| io&.close }
     @pid = nil
   end
 end

@@ -7,7 +7,10 @@ abort("The specs clean the database and must not run against production.") if Ra
 require "rspec/rails"
 require "rspec/retry"
 
-Dir[Rails.root.join("spec/support/**/*.rb")].sort.reject { |file| file.end_with?("nursery.rb") }.each { |file| require file } # a process of its own
+Dir[Rails.root.join("spec/support/**/*.rb")]
+  .sort
+  .reject { |file| file.end_with?("nursery.rb") }
+  .each { |file| require file } # a process of its own
 ActiveRecord::Migration.maintain_test_schema!
 
 MachineStalls.watch

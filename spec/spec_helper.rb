@@ -16,7 +16,7 @@ module Chance
   def times(brief, full) = long? ? full : brief
 
   # All of them in the nights, one by chance in the daily run.
-  def pick(list, name) = long? ? list.to_a : [ list.to_a.sample(random: named(name)) ]
+  def pick(list, name) = long? ? list.to_a : [list.to_a.sample(random: named(name))]
 end
 
 RSpec.configure do |config|

@@ -17,7 +17,13 @@ RSpec.configure do |config|
     FileUtils.mkdir_p(picture.dirname)
     save_screenshot(picture)
     puts @server.errors
-    puts "#{picture}", @server.get("/projects/1/logbook").first(12).map { |entry| entry.values_at("at", "drive_name", "headline", "detail").join(" | ") } if @server.pid
+    if @server.pid
+      puts "#{picture} at #{page.current_url}",
+           @server
+             .get("/projects/1/logbook")
+             .first(12)
+             .map { |entry| entry.values_at("at", "drive_name", "headline", "detail").join(" | ") }
+    end
   end
 
   # One paddock, one server and one demo project an example: nothing is shared but the browser.

@@ -15,7 +15,7 @@ class Bench
   FACTS = YAML.safe_load_file(Rails.root.join("spec/fixtures/saltgrass_facts.yml")).freeze
   OTHER_FACTS = YAML.safe_load_file(Rails.root.join("spec/fixtures/dyehouse_facts.yml")).freeze
   RIG = Rails.root.join("paddock/rigs/saltgrass.yml").to_s
-  RIGS = [ RIG, Rails.root.join("paddock/rigs/dyehouse.yml").to_s ].freeze
+  RIGS = [RIG, Rails.root.join("paddock/rigs/dyehouse.yml").to_s].freeze
 
   def run
     simulation
@@ -46,15 +46,23 @@ class Bench
 
   # All families enabled and turning: the stage at its full rate.
   def simulation
-    RIGS.flat_map { |rig| Gallop::Paddock::Rig.load(rig).build }.uniq { |stand_in| stand_in.profile.family }.each do |stand_in|
-      3000.times { stand_in.advance(0.001) }
-      set(stand_in, "motor.pole_pairs", POLE_PAIRS.fetch(stand_in.name)) if POLE_PAIRS.key?(stand_in.name)
-      [ 6, 7, 15 ].each { |word| set(stand_in, "control.word", word) }
-      set(stand_in, "speed.target", 300)
-      1000.times { stand_in.advance(0.001) }
-      time = seconds { 2000.times { stand_in.advance(0.001) } }
-      report("simulated seconds a second, #{stand_in.profile.family}", format("%.1f", 2 / time), "turning, #{stand_in.firmware.rate} Hz, #{RubyVM.const_defined?(:YJIT) && RubyVM::YJIT.enabled? ? 'YJIT' : 'no YJIT'}")
-    end
+    RIGS
+      .flat_map { |rig| Gallop::Paddock::Rig.load(rig).build }
+      .uniq { |stand_in| stand_in.profile.family }
+      .each do |stand_in|
+        3000.times { stand_in.advance(0.001) }
+        set(stand_in, "motor.pole_pairs", POLE_PAIRS.fetch(stand_in.name)) if POLE_PAIRS.key?(stand_in.name)
+        [6, 7, 15].each { |word| set(stand_in, "control.word", word) }
+        set(stand_in, "speed.target", 300)
+        1000.times { stand_in.advance(0.001) }
+        time = seconds { 2000.times { stand_in.advance(0.001) } }
+        report(
+          "simulated seconds a second, #{stand_in.profile.family}",
+          format("%.1f", 2 / time),
+          "turning, #{stand_in.firmware.rate} Hz, " \
+            "#{RubyVM.const_defined?(:YJIT) && RubyVM::YJIT.enabled? ? "YJIT" : "no YJIT"}"
+        )
+      end
   end
 
   def set(stand_in, key, figure)
@@ -68,13 +76,17 @@ class Bench
     @drives.each { |drive| enable_directly(drive) }
     before = processor_time
     time = seconds { sleep 5 }
-    report("share of a core, all six drives turning", format("%.1f %%", (processor_time - before) / time * 100), "paddock process, real time, polled")
+    report(
+      "share of a core, all six drives turning",
+      format("%.1f %%", (processor_time - before) / time * 100),
+      "paddock process, real time, polled"
+    )
     @drives.each { |drive| drive.connection.motion.stop }
   end
 
   def enable_directly(drive)
     drive.connection.ask do |wire|
-      [ 6, 7, 15 ].each { |word| wire.write("control.word", word) }
+      [6, 7, 15].each { |word| wire.write("control.word", word) }
       wire.write("speed.target", wire.profile.fetch("speed.target").raw(600))
     end
   end
@@ -87,8 +99,16 @@ class Bench
   def over_the_wire
     drive = @drives.first
     reads = Array.new(20) { seconds { drive.connection.ask { |wire| wire.read_all && wire.read_stored } } }
-    report("reading all #{drive.profile.entries.size} values", ms(quantile(reads, 0.5)), "median of 20, live and stored memory")
-    report("writing 200 changed values", ms(write_many(drive, 200)), "#{drive.profile.family}, journalled, each read back over the wire")
+    report(
+      "reading all #{drive.profile.entries.size} values",
+      ms(quantile(reads, 0.5)),
+      "median of 20, live and stored memory"
+    )
+    report(
+      "writing 200 changed values",
+      ms(write_many(drive, 200)),
+      "#{drive.profile.family}, journalled, each read back over the wire"
+    )
     images(drive)
     stops = Array.new(15) { stop_latency(drive) }
     report("stop, call to Controlword in the drive", ms(quantile(stops, 0.5)), "median of 15, longest #{ms(stops.max)}")
@@ -96,7 +116,7 @@ class Bench
 
   def write_many(drive, count)
     settings = drive.profile.settings.reject { |entry| entry.text? || entry.choices.any? || entry.grid }.last(count)
-    drive.draft_all(settings.to_h { |entry| [ entry.key, neighbour(entry, drive.live_values[entry.key]) ] })
+    drive.draft_all(settings.to_h { |entry| [entry.key, neighbour(entry, drive.live_values[entry.key])] })
     keys = drive.drafts.reload.pluck(:key)
     raise "#{keys.size} values are drafted, not #{count}" unless keys.size == count
     batch = nil
@@ -109,8 +129,19 @@ class Bench
   def images(drive)
     %w[dcf csv json].each do |format|
       text = Gallop::Files.write(format, drive.profile, drive.live_settings)
-      time = seconds { Gallop::Files::Review.new(drive.profile, Gallop::Files.read("x.#{format}", text.b), current: drive.live_settings).lines }
-      report("reading and reviewing #{drive.live_settings.size} settings, #{format}", ms(time), "#{text.bytesize / 1024} KiB, core alone")
+      time =
+        seconds do
+          Gallop::Files::Review.new(
+            drive.profile,
+            Gallop::Files.read("x.#{format}", text.b),
+            current: drive.live_settings
+          ).lines
+        end
+      report(
+        "reading and reviewing #{drive.live_settings.size} settings, #{format}",
+        ms(time),
+        "#{text.bytesize / 1024} KiB, core alone"
+      )
     end
   end
 
@@ -120,10 +151,24 @@ class Bench
   # What the server does for one key: the facts of a machine over those that are kept, all that follows, and its JSON.
   def consequences
     drives = @drives + offline_drives
-    Gallop::Stages.of_facts.map(&:id).each do |stage|
-      times = drives.flat_map { |drive| Array.new(100) { seconds { FactStageSerializer.new(StageFacts.named(stage).new(Drive.find(drive.id), { "x" => "1" })).to_h } } }
-      report("answer to typing at the server, #{stage}", ms(quantile(times, 0.95)), "95th percentile of #{times.size}, all families, database and JSON included")
-    end
+    Gallop::Stages
+      .of_facts
+      .map(&:id)
+      .each do |stage|
+        times =
+          drives.flat_map do |drive|
+            Array.new(100) do
+              seconds do
+                FactStageSerializer.new(StageFacts.named(stage).new(Drive.find(drive.id), { "x" => "1" })).to_h
+              end
+            end
+          end
+        report(
+          "answer to typing at the server, #{stage}",
+          ms(quantile(times, 0.95)),
+          "95th percentile of #{times.size}, all families, database and JSON included"
+        )
+      end
   end
 
   # Of the families that are not in the demo rack, with all their facts.
@@ -141,8 +186,19 @@ class Bench
   def at_the_browser
     Link::Registry.close_all
     ServerProcess.running(@paddock) do |server|
-      browser = Ferrum::Browser.new(browser_path: ENV.fetch("CHROMIUM", "/usr/bin/chromium"), window_size: [ 1280, 800 ], timeout: 20, process_timeout: 30,
-                                    browser_options: { "no-sandbox" => nil, "disable-gpu" => nil, "disable-quic" => nil, "disable-background-networking" => nil })
+      browser =
+        Ferrum::Browser.new(
+          browser_path: ENV.fetch("CHROMIUM", "/usr/bin/chromium"),
+          window_size: [1280, 800],
+          timeout: 20,
+          process_timeout: 30,
+          browser_options: {
+            "no-sandbox" => nil,
+            "disable-gpu" => nil,
+            "disable-quic" => nil,
+            "disable-background-networking" => nil
+          }
+        )
       measure_browser(browser, server)
       browser.quit
     end
@@ -152,13 +208,23 @@ class Bench
     browser.go_to(server.url)
     ids = server.get("/projects/1")["drives"].map { |drive| drive["id"] }
     ids.each { |id| browser.evaluate_async(call, 5, "POST", "/api/drives/#{id}/link", "{}") }
-    wait_until("all online", seconds: 15) { ids.all? { |id| server.get("/drives/#{id}").dig("link", "state") == "online" } }
+    wait_until("all online", seconds: 15) do
+      ids.all? { |id| server.get("/drives/#{id}").dig("link", "state") == "online" }
+    end
     browser.go_to("#{server.url}/projects/1/drives/#{ids.first}/verify")
     wait_until("live figures") { browser.at_css("[data-live='bus.voltage']")&.text&.match?(/\d/) }
-    browser.evaluate_async(COUNT_FRAMES, 15).each { |id, rate| report("live figures at the browser, drive #{id}", format("%.1f Hz", rate), "counted in the page over 5 s") }
+    browser
+      .evaluate_async(COUNT_FRAMES, 15)
+      .each do |id, rate|
+        report("live figures at the browser, drive #{id}", format("%.1f Hz", rate), "counted in the page over 5 s")
+      end
     body = { facts: DriveFactory::CARRIAGE }.to_json
     times = Array.new(40) { browser.evaluate_async(TIMED, 5, "/api/drives/#{ids.first}/motor/compute", body) / 1000.0 }
-    report("answer to typing, browser to browser", ms(quantile(times, 0.95)), "95th percentile of 40, all drives polled")
+    report(
+      "answer to typing, browser to browser",
+      ms(quantile(times, 0.95)),
+      "95th percentile of 40, all drives polled"
+    )
     values_view(browser, server, ids.first)
   end
 
@@ -168,7 +234,10 @@ class Bench
     wait_until("the values") { browser.css("[data-value]").size > 10 }
     filters = Array.new(20) { browser.evaluate_async(FILTERED, 5) / 1000.0 }
     report("values view, filter", ms(quantile(filters, 0.95)), "95th percentile of 20, click to changed list")
-    words = %w[accel ramp brake 6083 speed pole notch limit node baud].map { |word| browser.evaluate_async(SEARCHED, 5, word) / 1000.0 }
+    words =
+      %w[accel ramp brake 6083 speed pole notch limit node baud].map do |word|
+        browser.evaluate_async(SEARCHED, 5, word) / 1000.0
+      end
     report("values view, search", ms(quantile(words, 0.95)), "longest of 10 words, key to changed list")
   end
 
@@ -188,7 +257,9 @@ class Bench
   JS
 
   def call
-    "const [method, path, body, done] = arguments; fetch(path, { method, body, headers: { 'content-type': 'application/json', 'X-CSRF-Token': document.querySelector('meta[name=csrf-token]').content } }).then(() => done(true));"
+    "const [method, path, body, done] = arguments; fetch(path, { method, body, headers: { 'content-type': " \
+      "'application/json', 'X-CSRF-Token': document.querySelector('meta[name=csrf-token]').content } }).then(() => " \
+      "done(true));"
   end
 
   TIMED = <<~JS

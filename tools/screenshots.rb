@@ -65,18 +65,23 @@ class Screenshots
   end
 
   def values_and_files
-    api("POST", "/drives/#{drive_id('Carriage')}/snapshots", name: "as delivered", note: "before anything was touched")
+    api("POST", "/drives/#{drive_id("Carriage")}/snapshots", name: "as delivered", note: "before anything was touched")
     open_stage("Carriage", "Values")
-    { "ramps.acceleration" => "5000", "limits.motor_speed" => "4500", "startup.enable" => "1", "network.node" => "3" }.each { |key, text| api("PUT", "/drives/#{drive_id('Carriage')}/values/#{key}", value: text) }
+    {
+      "ramps.acceleration" => "5000",
+      "limits.motor_speed" => "4500",
+      "power_up.enable" => "1",
+      "network.node" => "3"
+    }.each { |key, text| api("PUT", "/drives/#{drive_id("Carriage")}/values/#{key}", value: text) }
     fill_in "Find a value", with: "ramp"
     expect(page).to have_css("[data-value='ramps.acceleration']")
     click_button "Acceleration"
     expect(page).to have_css("[data-pane='ramps.acceleration']", text: "Travels")
     picture("values")
-    visit "#{@server.url}/projects/1/drives/#{drive_id('Carriage')}/compare?left=live&right=draft"
+    visit "#{@server.url}/projects/1/drives/#{drive_id("Carriage")}/compare?left=live&right=draft"
     expect(page).to have_css("[data-line]", count: 4)
     picture("compare")
-    visit "#{@server.url}/projects/1/drives/#{drive_id('Carriage')}/files"
+    visit "#{@server.url}/projects/1/drives/#{drive_id("Carriage")}/files"
     attach_file "DCF, EDS, CSV or JSON", settings_file
     expect(page).to have_css("[data-import]")
     picture("files")
@@ -86,12 +91,20 @@ class Screenshots
     drop_draft(drive_id("Carriage"))
   end
 
-  def drop_draft(id) = @server.get("/drives/#{id}/tray")["drafted"].each { |line| api("DELETE", "/drives/#{id}/tray/lines/#{line['key']}") }
+  def drop_draft(id) =
+    @server.get("/drives/#{id}/tray")["drafted"].each do |line|
+      api("DELETE", "/drives/#{id}/tray/lines/#{line["key"]}")
+    end
 
   def settings_file
-    File.join(Dir.mktmpdir, "line-2-carriage.csv").tap do |path|
-      File.write(path, "key,value,unit\nramps.acceleration,8000,rpm/s\nramps.deceleration,9000,rpm/s\nlimits.motor_speed,45000,rpm\nmotor.rated_current,2600,mA\nfan.speed,3,\n")
-    end
+    File
+      .join(Dir.mktmpdir, "line-2-carriage.csv")
+      .tap do |path|
+        File.write(
+          path,
+          "key,value,unit\nramps.acceleration,8000,rpm/s\nramps.deceleration,9000,rpm/s\nlimits.motor_speed,45000,rpm\nmotor.rated_current,2600,mA\nfan.speed,3,\n"
+        )
+      end
   end
 
   def finding_drives
@@ -121,8 +134,13 @@ class Screenshots
 
   def mechanics
     given = YAML.safe_load_file(Rails.root.join("spec/fixtures/saltgrass_facts.yml")).fetch("Carriage")
-    given.except("motor").each { |stage, facts| api("PUT", "/drives/#{drive_id('Carriage')}/#{stage}", facts: facts) }
-    { "feedback" => "[data-live-line=Count]", "mechanics" => "[data-sketch=belt]", "power" => "[data-chart=stop]", "limits" => "[data-chart=run]" }.each do |stage, sign|
+    given.except("motor").each { |stage, facts| api("PUT", "/drives/#{drive_id("Carriage")}/#{stage}", facts: facts) }
+    {
+      "feedback" => "[data-live-line=Count]",
+      "mechanics" => "[data-sketch=belt]",
+      "power" => "[data-chart=stop]",
+      "limits" => "[data-chart=run]"
+    }.each do |stage, sign|
       open_stage("Carriage", stage.capitalize)
       expect(page).to have_css(sign)
       picture(stage)
@@ -179,7 +197,9 @@ class Screenshots
   end
 
   # What fades or slides has come to its end.
-  STILL = "document.getAnimations().every((each) => each.playState !== 'running' || each.effect.getComputedTiming().iterations === Infinity)"
+  STILL =
+    "document.getAnimations().every((each) => each.playState !== 'running' || " \
+      "each.effect.getComputedTiming().iterations === Infinity)"
 
   def picture(name)
     wait_until("a still page") { page.evaluate_script(STILL) }

@@ -5,11 +5,15 @@ module Link
   # What the database does not take now (a full disk, a transaction of somebody else) is tried again; what cannot be
   # kept in the end is counted.
   class Clerk
-    MOST = 200      # notes that wait; a database that is away for longer loses the oldest
-    PATIENCE = 3.0  # s at closing
-    CATCH_UP = 2.0  # s to wait for what was noted
-    PAUSE = 0.25    # s between attempts
-    TRANSIENT = [ ActiveRecord::StatementInvalid, ActiveRecord::ConnectionNotEstablished, ActiveRecord::ConnectionTimeoutError ].freeze
+    MOST = 200 # notes that wait; a database that is away for longer loses the oldest
+    PATIENCE = 3.0 # s at closing
+    CATCH_UP = 2.0 # s to wait for what was noted
+    PAUSE = 0.25 # s between attempts
+    TRANSIENT = [
+      ActiveRecord::StatementInvalid,
+      ActiveRecord::ConnectionNotEstablished,
+      ActiveRecord::ConnectionTimeoutError
+    ].freeze
 
     def initialize
       @mutex = Mutex.new
@@ -35,7 +39,7 @@ module Link
     def catch_up(within: CATCH_UP)
       deadline = now + within
       @mutex.synchronize do
-        @changed.wait(@mutex, [ deadline - now, 0.01 ].max) until @notes.empty? || now > deadline
+        @changed.wait(@mutex, [deadline - now, 0.01].max) until @notes.empty? || now > deadline
         @notes.empty?
       end
     end

@@ -1,20 +1,20 @@
 # frozen_string_literal: true
 
 module Link
-  # The link to one drive: a thread that connects, reads everything, polls the live figures, does the jobs it is handed and, when the
-  # drive falls silent, tries again until it is closed. States: connecting, reading, online, lost, loader (the drive waits for firmware),
-  # taken (the device is linked elsewhere already), closed.
+  # The link to one drive: a thread that connects, reads everything, polls the live figures, does the jobs it is
+  # handed and, when the drive falls silent, tries again until it is closed. States: connecting, reading, online,
+  # lost, loader (the drive waits for firmware), taken (the device is linked elsewhere already), closed.
   #
   # Whatever the thread is busy with, between any two exchanges it does what must not wait (#give_way): polls that are
   # due, motion before ordinary work, a stop before everything. So work on the link is written without a thought of
   # watchdog and STOP.
   class Connection
-    POLL = 0.044           # s between polls: 22 a second and a little
-    BACK_OFF = [ 0.25, 0.5, 1.0, 2.0 ].freeze
+    POLL = 0.044 # s between polls: 22 a second and a little
+    BACK_OFF = [0.25, 0.5, 1.0, 2.0].freeze
     COUNTERS = %w[storage.live_changes storage.stored_changes device.starts].freeze
-    TOLD = 0.3             # s between words of progress
-    MOST_REFUSALS = 20     # polls in a row that are answered with an exception
-    REREAD = (0.0..8.0)    # s from one reading of what somebody else changed to the next; longer while he goes on
+    TOLD = 0.3 # s between words of progress
+    MOST_REFUSALS = 20 # polls in a row that are answered with an exception
+    REREAD = (0.0..8.0) # s from one reading of what somebody else changed to the next; longer while he goes on
     STOP, WORK = Jobs::LEVELS.values_at(:stop, :work)
 
     class << self
@@ -24,12 +24,24 @@ module Link
     end
 
     attr_accessor :name
-    attr_reader :drive_id, :place, :state, :message, :progress, :profile, :samples, :identity, :since, :motion, :live, :stored, :connects
+    attr_reader :drive_id,
+                :place,
+                :state,
+                :message,
+                :progress,
+                :profile,
+                :samples,
+                :identity,
+                :since,
+                :motion,
+                :live,
+                :stored,
+                :connects
 
     def initialize(drive)
       @drive_id = drive.id
       @name = drive.name
-      @place = [ drive.host, drive.port, drive.unit ].freeze
+      @place = [drive.host, drive.port, drive.unit].freeze
       @jobs = Jobs.new
       @samples = Samples.new
       @clerk = Clerk.new
@@ -70,8 +82,19 @@ module Link
       return work.call(@wire) if Thread.current == @thread
       raise Offline, name unless answers?(level)
       job = @jobs.add(Jobs::Job.new(level, &work))
-      @jobs.fail_all(Offline.new(name)) unless answers?(level) # it was lost in between, and nobody would come for the job
+      # It was lost in between, and nobody would come for the job
+      @jobs.fail_all(Offline.new(name)) unless answers?(level)
       job.result
+    end
+
+    # Writes one value of ours, and reads back what the drive made of it.
+    # @yield on the link's thread, just before the word goes out
+    def put(key, raw)
+      ask do |wire|
+        yield if block_given?
+        wire.write(key, raw)
+        wire.read_one(key).tap { |made| took(key, made) }
+      end
     end
 
     # Reads all values again, writes them down and tells everybody.
@@ -80,7 +103,8 @@ module Link
       @clerk.catch_up
     end
 
-    # While the block runs, values change by Gallop's own hand: they are not read again after each, but once it has ended.
+    # While the block runs, values change by Gallop's own hand: they are not read again after each, but once it has
+    # ended.
     def own_writes
       @writers.increment
       yield
@@ -110,10 +134,14 @@ module Link
       connect
       @attempts = 0
       serve
-    rescue Elsewhere => e then lose(e.message, :taken)
-    rescue Wire::InLoader => e then lose(e.message, :loader)
-    rescue Wire::Lost => e then lose(e.message)
-    rescue Wire::Refused => e then lose("The drive refuses: #{e.message}")
+    rescue Elsewhere => e
+      lose(e.message, :taken)
+    rescue Wire::InLoader => e
+      lose(e.message, :loader)
+    rescue Wire::Lost => e
+      lose(e.message)
+    rescue Wire::Refused => e
+      lose("The drive refuses: #{e.message}")
     rescue StandardError => e
       Rails.error.report(e, handled: true, context: { drive: name })
       Rails.logger.error("link #{name}: #{e.full_message(highlight: false)}")
@@ -174,7 +202,7 @@ module Link
       until @closing
         poll_when_due
         reread_changes
-        job = @jobs.take([ @due - now, 0 ].max)
+        job = @jobs.take([@due - now, 0].max)
         at_level(job.level) { job.run(@wire) } if job
       end
     end
@@ -204,7 +232,7 @@ module Link
     def poll_when_due
       return false if now < @due
       at_level(STOP) { poll }
-      @due = [ @due + POLL, now ].max
+      @due = [@due + POLL, now].max
       true
     end
 
@@ -231,8 +259,10 @@ module Link
 
     # Whoever changed a value: all are read again, more slowly where he does so all the time.
     def reread_changes
-      return if @last.nil? || @writers.value.positive? || @last.raw.values_at(*COUNTERS) == @counters || now < @reread_at
-      @pace = now - @reread_at < @pace ? [ @pace * 2, REREAD.max ].min : REREAD.min + POLL
+      if @last.nil? || @writers.value.positive? || @last.raw.values_at(*COUNTERS) == @counters || now < @reread_at
+        return
+      end
+      @pace = now - @reread_at < @pace ? [@pace * 2, REREAD.max].min : REREAD.min + POLL
       read_values(@wire)
       @reread_at = now + @pace
     end
@@ -252,9 +282,7 @@ module Link
 
     def wait(seconds)
       deadline = now + seconds
-      until @closing || now >= deadline
-        @jobs.take([ deadline - now, 0.1 ].min)&.fail(Offline.new(name))
-      end
+      @jobs.take([deadline - now, 0.1].min)&.fail(Offline.new(name)) until @closing || now >= deadline
     end
 
     def farewell

@@ -7,8 +7,11 @@ module Link
 
     # @param other [Connection]
     def initialize(identity, other)
-      super("This is the device with serial number #{identity.serial} that is linked as #{other.name} (#{other.where}) already. " \
-            "One device has one link: disconnect it there, or use it there.")
+      super(
+        "This is the device with serial number #{identity.serial} that is linked as " \
+          "#{other.name} (#{other.where}) already. " \
+          "One device has one link: disconnect it there, or use it there."
+      )
     end
   end
 end

@@ -7,8 +7,8 @@ module Link
     @mutex = Mutex.new
 
     class << self
-      def join(listener) = @mutex.synchronize { @listeners = (@listeners | [ listener ]).freeze }
-      def leave(listener) = @mutex.synchronize { @listeners = (@listeners - [ listener ]).freeze }
+      def join(listener) = @mutex.synchronize { @listeners = (@listeners | [listener]).freeze }
+      def leave(listener) = @mutex.synchronize { @listeners = (@listeners - [listener]).freeze }
 
       # Live figures, to each page those that it shows, in the order in which it named them. Their layout is the page's
       # own number for that order.
@@ -17,8 +17,14 @@ module Link
         showing(drive_id).each do |listener|
           shown = listener.showing(drive_id)
           next unless shown&.due?(sample)
-          text = JSON.generate(drive: drive_id, at: ms(sample), layout: shown.layout, live: shown.keys.map(&figures),
-                               state: Gallop::Cia402::STATES[sample.state])
+          text =
+            JSON.generate(
+              drive: drive_id,
+              at: ms(sample),
+              layout: shown.layout,
+              live: shown.keys.map(&figures),
+              state: Gallop::Cia402::STATES[sample.state]
+            )
           listener.tell(text, passing: true)
         end
       end

@@ -67,18 +67,19 @@ module Link
     def initialize
       @mutex = Mutex.new
       @arrived = ConditionVariable.new
-      @waiting = LEVELS.values.to_h { |level| [ level, [] ] }
+      @waiting = LEVELS.values.to_h { |level| [level, []] }
       @closed_by = nil
     end
 
     # After #close a job fails at once.
     def add(job)
-      closed_by = @mutex.synchronize do
-        next @closed_by if @closed_by
-        @waiting[job.level] << job
-        @arrived.signal
-        nil
-      end
+      closed_by =
+        @mutex.synchronize do
+          next @closed_by if @closed_by
+          @waiting[job.level] << job
+          @arrived.signal
+          nil
+        end
       job.fail(closed_by) if closed_by
       job
     end
@@ -97,7 +98,9 @@ module Link
     def wake = @mutex.synchronize { @arrived.signal }
 
     def fail_all(error)
-      @mutex.synchronize { @waiting.each_value.flat_map { |jobs| jobs.shift(jobs.size) } }.each { |job| job.fail(error) }
+      @mutex
+        .synchronize { @waiting.each_value.flat_map { |jobs| jobs.shift(jobs.size) } }
+        .each { |job| job.fail(error) }
     end
 
     # Nobody will come for jobs any more.

@@ -6,8 +6,10 @@ module Link
     kind :no_answer
 
     def initialize(seconds, begun)
-      super("The drive's link did not get done with this within #{seconds.round(1)} s. " \
-            "#{begun ? 'It may still take effect: look at the figures.' : 'It was not begun, and will not be.'}")
+      super(
+        "The drive's link did not get done with this within #{seconds.round(1)} s. " \
+          "#{begun ? "It may still take effect: look at the figures." : "It was not begun, and will not be."}"
+      )
     end
   end
 end

@@ -10,6 +10,7 @@ module Link
     def initialize(env, io)
       super(env, io, longest: LONGEST)
       @shown = {}.freeze
+      @heard = false
     end
 
     # @return [Showing, nil] nil when it does not show the drive
@@ -17,12 +18,15 @@ module Link
 
     private
 
-    # What it shows; each message replaces the one before.
+    # What it shows; each message replaces the one before. Of drives that it has not shown before, word of changes comes
+    # from now on: it is told so, and asks how they stand.
     def hear(message)
       shown = Showing.read(JSON.parse(message.to_s)) or return
       before = @shown
       @shown = shown.freeze
       Feed.join(self)
+      tell(JSON.generate(shown: shown.keys)) if !@heard || shown.keys.sort != before.keys.sort
+      @heard = true
       shown.each { |id, one| tell_past(id, one.charted) if (one.charted - (before[id]&.charted || [])).any? }
     rescue JSON::ParserError
       nil # no page of ours says that

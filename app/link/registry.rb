@@ -12,7 +12,10 @@ module Link
       kind :not_now
 
       def initialize(other)
-        super("#{other.where} is linked as #{other.name} already. One device has one link: disconnect it there, or use it there.")
+        super(
+          "#{other.where} is linked as #{other.name} already. One device has one link: " \
+            "disconnect it there, or use it there."
+        )
       end
     end
 
@@ -66,7 +69,7 @@ module Link
       def id_of(drive) = drive.is_a?(Integer) ? drive : drive.id
 
       def refuse_at(host, port, unit, besides:)
-        other = @connections.find { |id, one| id != besides && one.alive? && one.place == [ host, port, unit ] }&.last
+        other = @connections.find { |id, one| id != besides && one.alive? && one.place == [host, port, unit] }&.last
         raise Taken, other if other
       end
     end

@@ -1,13 +1,12 @@
 # frozen_string_literal: true
 
-# Two sides of settings against each other: draft, live, stored or factory of a drive, a snapshot, a file, another drive.
+# Two sides of settings against each other: draft, live, stored or factory of a drive, a snapshot, a file, another
+# drive.
 #
 #   Comparison.new(drive, "live", "snapshot:7").lines
 class Comparison
   Side = Gallop::Record.define(:id, :title, :values)
-  Line = Gallop::Record.define(:entry, :left, :right, problem: nil) do
-    def same? = left == right
-  end
+  Line = Gallop::Record.define(:entry, :left, :right, problem: nil) { def same? = left == right }
 
   OWN = %w[draft live stored factory].freeze
 
@@ -16,7 +15,7 @@ class Comparison
   def initialize(drive, left, right)
     drive.profile!
     @drive = drive
-    @sides = [ side(left), side(right) ]
+    @sides = [side(left), side(right)]
   end
 
   def left = @sides[0]
@@ -24,10 +23,13 @@ class Comparison
 
   # @return [Array<Line>] in the order of the dictionary; those of one side alone have nil on the other
   def lines
-    @lines ||= @drive.profile.settings.filter_map do |entry|
-      values = @sides.map { |side| side.values[entry.key] }
-      Line.new(entry: entry, left: values[0], right: values[1], problem: problem(entry, values[1])) if values.any? { |value| !value.nil? }
-    end
+    @lines ||=
+      @drive.profile.settings.filter_map do |entry|
+        values = @sides.map { |side| side.values[entry.key] }
+        if values.any? { |value| !value.nil? }
+          Line.new(entry: entry, left: values[0], right: values[1], problem: problem(entry, values[1]))
+        end
+      end
   end
 
   def differing = lines.reject(&:same?)
@@ -42,10 +44,16 @@ class Comparison
 
   # @return [Array<Array(String, String)>] id and title of all that can be compared
   def self.choices(drive)
-    own = OWN.map { |name| [ name, "#{name.capitalize} of #{drive.name}" ] }
-    snapshots = drive.snapshots.newest_first.map { |snapshot| [ "snapshot:#{snapshot.id}", "Snapshot #{snapshot.name}" ] }
-    files = drive.imports.order(id: :desc).limit(10).map { |import| [ "file:#{import.id}", "File #{import.name}" ] }
-    others = drive.project.drives.where.not(id: drive.id).where.not(family: nil).map { |other| [ "drive:#{other.id}", "Live of #{other.name}" ] }
+    own = OWN.map { |name| [name, "#{name.capitalize} of #{drive.name}"] }
+    snapshots = drive.snapshots.newest_first.map { |snapshot| ["snapshot:#{snapshot.id}", "Snapshot #{snapshot.name}"] }
+    files = drive.imports.order(id: :desc).limit(10).map { |import| ["file:#{import.id}", "File #{import.name}"] }
+    others =
+      drive
+        .project
+        .drives
+        .where.not(id: drive.id)
+        .where.not(family: nil)
+        .map { |other| ["drive:#{other.id}", "Live of #{other.name}"] }
     own + snapshots + files + others
   end
 
@@ -54,21 +62,41 @@ class Comparison
   def side(id)
     kind, number = id.to_s.split(":", 2)
     case kind
-    when *OWN then own(kind)
-    when "snapshot" then @drive.snapshots.find(number).then { |snapshot| Side.new(id: id, title: "snapshot “#{snapshot.name}”", values: snapshot.held) }
-    when "file" then @drive.imports.find(number).then { |import| Side.new(id: id, title: "file “#{import.name}”", values: import.values) }
-    when "drive" then @drive.project.drives.find(number).then { |other| Side.new(id: id, title: "live of #{other.name}", values: other.live_settings) }
-    else raise Gallop::Objects::Unacceptable, "“#{id.to_s.truncate(40)}” is nothing that can be compared."
+    when *OWN
+      own(kind)
+    when "snapshot"
+      @drive
+        .snapshots
+        .find(number)
+        .then { |snapshot| Side.new(id: id, title: "snapshot “#{snapshot.name}”", values: snapshot.held) }
+    when "file"
+      @drive
+        .imports
+        .find(number)
+        .then { |import| Side.new(id: id, title: "file “#{import.name}”", values: import.values) }
+    when "drive"
+      @drive
+        .project
+        .drives
+        .find(number)
+        .then { |other| Side.new(id: id, title: "live of #{other.name}", values: other.live_settings) }
+    else
+      raise Gallop::Objects::Unacceptable, "“#{id.to_s.truncate(40)}” is nothing that can be compared."
     end
   end
 
   def own(kind)
-    values = case kind
-    when "draft" then @drive.drafted_values
-    when "live" then @drive.live_settings
-    when "stored" then @drive.profile.volatile? ? @drive.profile.factory : @drive.stored_values
-    else @drive.profile.factory
-    end
+    values =
+      case kind
+      when "draft"
+        @drive.drafted_values
+      when "live"
+        @drive.live_settings
+      when "stored"
+        @drive.profile.volatile? ? @drive.profile.factory : @drive.stored_values
+      else
+        @drive.profile.factory
+      end
     Side.new(id: kind, title: kind, values: values)
   end
 

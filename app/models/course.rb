@@ -11,7 +11,7 @@ class Course
 
   # Before its family is known a drive can only be connected.
   def stages
-    return [ connect ] unless @drive.profile
+    return [connect] unless @drive.profile
     Gallop::Stages.all.map { |one| one.facts? ? facts(one.id, one.title) : send(one.id) }
   end
 
@@ -23,11 +23,20 @@ class Course
     connection = @drive.connection
     return stage("connect", "Connect", "todo", @drive.read_at ? "offline" : "") if connection.nil?
     case connection.state
-    when :online then @drive.differences.any? ? stage("connect", "Connect", "findings", "#{@drive.differences.size} to settle") : stage("connect", "Connect", "settled", "#{connection.live.size} values read")
-    when :loader then stage("connect", "Connect", "findings", "waits for firmware")
-    when :lost then stage("connect", "Connect", "findings", "lost")
-    when :taken then stage("connect", "Connect", "findings", "linked elsewhere")
-    else stage("connect", "Connect", "todo", "connecting")
+    when :online
+      if @drive.differences.any?
+        stage("connect", "Connect", "findings", "#{@drive.differences.size} to settle")
+      else
+        stage("connect", "Connect", "settled", "#{connection.live.size} values read")
+      end
+    when :loader
+      stage("connect", "Connect", "findings", "waits for firmware")
+    when :lost
+      stage("connect", "Connect", "findings", "lost")
+    when :taken
+      stage("connect", "Connect", "findings", "linked elsewhere")
+    else
+      stage("connect", "Connect", "todo", "connecting")
     end
   end
 
@@ -42,24 +51,28 @@ class Course
 
   # A drive that takes nothing of it has the facts for the technician alone.
   def standing(proposed)
-    return [ "settled", "complete" ] if proposed.empty?
+    return "settled", "complete" if proposed.empty?
     live = @drive.live_values
-    proposed.all? { |key, raw| live[key] == raw } ? [ "settled", "in the drive" ] : [ "todo", "to write" ]
+    proposed.all? { |key, raw| live[key] == raw } ? ["settled", "in the drive"] : ["todo", "to write"]
   end
 
   def counted(findings)
     blockers, cautions = findings.partition(&:blocker?)
-    return "#{blockers.size} blocker#{'s' if blockers.size > 1}" if blockers.any?
-    "#{cautions.size} caution#{'s' if cautions.size > 1}"
+    return "#{blockers.size} blocker#{"s" if blockers.size > 1}" if blockers.any?
+    "#{cautions.size} caution#{"s" if cautions.size > 1}"
   end
 
   def verify
     proof = @drive.latest_proofs.find { |one| one.kind == Proof::DIRECTION }
     case proof&.standing
-    when "proven" then stage("verify", "Verify", "proven", "proven #{proof.taken_at.localtime.strftime('%H:%M')}")
-    when "stale" then stage("verify", "Verify", "stale", "stale: #{proof.stale_because}")
-    when "failed" then stage("verify", "Verify", "findings", "direction wrong")
-    else stage("verify", "Verify", "todo")
+    when "proven"
+      stage("verify", "Verify", "proven", "proven #{proof.taken_at.localtime.strftime("%H:%M")}")
+    when "stale"
+      stage("verify", "Verify", "stale", "stale: #{proof.stale_because}")
+    when "failed"
+      stage("verify", "Verify", "findings", "direction wrong")
+    else
+      stage("verify", "Verify", "todo")
     end
   end
 end

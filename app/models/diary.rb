@@ -9,9 +9,21 @@ module Diary
     identity = connection.identity
     live = connection.live
     with_drive(connection) do |drive|
-      drive.log("link", "Connected", "#{identity.model}, serial #{identity.serial}, firmware #{identity.firmware}, #{live.size} values read")
+      drive.log(
+        "link",
+        "Connected",
+        "#{identity.model}, serial #{identity.serial}, firmware #{identity.firmware}, #{live.size} values read"
+      )
       Sighting.seen(drive.host, drive.port, drive.unit, identity, live)
     end
+    with_drive(connection) { |drive| return_loans(drive) }
+  end
+
+  # What a test that was cut short has left in the drive.
+  def return_loans(drive)
+    Loan.return_what_was_left(drive)
+  rescue Wire::Lost, Wire::Refused, Link::Offline, Link::Late, Motion::OutOfState, Undertaking::Busy => e
+    drive.log("test", "Values that a test had borrowed are not back yet", e.message)
   end
 
   # @param before [Hash] the live values as they were before, empty at first

@@ -39,13 +39,15 @@ module Discovery
       end
     end
 
-    # What a technician is likely to look for: the stand-ins where a paddock runs, else the laptop's own networks. A demo does not knock
-    # at doors of the network that it happens to run in.
+    # What a technician is likely to look for: the stand-ins where a paddock runs, else the laptop's own networks. A
+    # demo does not knock at doors of the network that it happens to run in.
     def proposal
       paddock = ENV["GALLOP_PADDOCK_PORT"].to_i
       return "127.0.0.1:#{paddock}-#{paddock + 9}" if paddock.positive?
       networks = interfaces.reject(&:loopback?).select { |interface| interface.mask >= 0xFFFFFF00 }
-      networks.map { |interface| "#{Gallop::Network.dotted(interface.network)}/#{interface.mask.to_s(2).count('1')}" }.join(", ")
+      networks
+        .map { |interface| "#{Gallop::Network.dotted(interface.network)}/#{interface.mask.to_s(2).count("1")}" }
+        .join(", ")
     end
 
     private
@@ -54,16 +56,14 @@ module Discovery
 
     def run(scan, looked)
       found = []
-      scan.run do |answer|
-        Rails.application.executor.wrap { take(answer, found) }
-      end
+      scan.run { |answer| Rails.application.executor.wrap { take(answer, found) } }
       Rails.application.executor.wrap { note_silent(looked - found) } unless scan.cancelled?
       Link::Feed.announce(:discovery)
     end
 
     def take(answer, found)
       if answer.identity
-        found << [ answer.host, answer.port ]
+        found << [answer.host, answer.port]
         Sighting.seen(answer.host, answer.port, 1, answer.identity, answer.values)
       elsif !Sighting.exists?(host: answer.host, port: answer.port)
         @strangers << answer
@@ -73,7 +73,7 @@ module Discovery
 
     # Known drives that did not answer stay listed, as silent. One that is linked is not: its single client may be us.
     def note_silent(places)
-      linked = Drive.all.select(&:online?).map { |drive| [ drive.host, drive.port ] }
+      linked = Drive.all.select(&:online?).map { |drive| [drive.host, drive.port] }
       (places - linked).each { |host, port| Sighting.where(host: host, port: port).update_all(answering: false) }
     end
   end

@@ -23,7 +23,9 @@ class FaultPanel
     (1..HISTORY).filter_map do |n|
       code = @values["history.code_#{n}"] or next
       time = @values["history.time_#{n}"]
-      { fault: @drive.profile.fault(code), time: time, ago: @values["statistics.powered_time"] - time } unless code.zero?
+      unless code.zero?
+        { fault: @drive.profile.fault(code), time: time, ago: @values["statistics.powered_time"] - time }
+      end
     end
   end
 

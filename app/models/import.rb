@@ -14,24 +14,39 @@ class Import < ApplicationRecord
   validates :content, length: { maximum: Gallop::Files::LONGEST, message: "is larger than 2 MB" }
 
   def review
-    @review ||= begin
-      current = drive.drafted_values
-      plain = Workshop.run(:review, content, family: drive.profile.family, version: drive.profile.version, name: name, current: current)
-      Gallop::Files::Review.from_plain(drive.profile, plain, current: current)
-    end
+    @review ||=
+      begin
+        current = drive.drafted_values
+        plain =
+          Workshop.run(
+            :review,
+            content,
+            family: drive.profile.family,
+            version: drive.profile.version,
+            name: name,
+            current: current
+          )
+        Gallop::Files::Review.from_plain(drive.profile, plain, current: current)
+      end
   end
 
   # @return [Hash{String => Object}] raw by key of all that the drive could hold
-  def values = review.lines.select { |line| line.raw && %w[change same].include?(line.status) }.to_h { |line| [ line.entry.key, line.raw ] }
+  def values =
+    review
+      .lines
+      .select { |line| line.raw && %w[change same].include?(line.status) }
+      .to_h { |line| [line.entry.key, line.raw] }
 
   # @param keys [Array<String>, nil] nil takes all that would change something @return [Integer]
   def take(keys = nil)
-    changes = review.changes.to_h { |line| [ line.entry.key, line.raw ] }
+    changes = review.changes.to_h { |line| [line.entry.key, line.raw] }
     unknown = Array(keys) - changes.keys
     raise Gallop::Objects::Unacceptable, "#{unknown.first} is no change of this file." if unknown.any?
     chosen = keys ? changes.slice(*keys) : changes
-    drive.draft_all(chosen, reason: "file “#{name}”".truncate(200)).tap do |count|
-      drive.log("project", "File “#{name}” taken into the draft", "#{count} of #{changes.size} changes")
-    end
+    drive
+      .draft_all(chosen, reason: "file “#{name}”".truncate(200))
+      .tap do |count|
+        drive.log("project", "File “#{name}” taken into the draft", "#{count} of #{changes.size} changes")
+      end
   end
 end

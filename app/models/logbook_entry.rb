@@ -2,7 +2,7 @@
 
 # Who did what, when. Entries are written once and never changed.
 class LogbookEntry < ApplicationRecord
-  KINDS = %w[link write store restart motion stop fault gait reins proof project firmware].freeze
+  KINDS = %w[link write store restart motion stop fault gait reins proof test project firmware].freeze
 
   belongs_to :project
   belongs_to :drive, optional: true

@@ -7,11 +7,18 @@ class Motor < StageFacts
   # The data of a motor of the library, in place of what was typed; the top speed that the machine allows stays.
   # @raise [Gallop::Objects::Unacceptable] for a motor of another kind
   def take(motor)
-    raise Gallop::Objects::Unacceptable, "#{motor.part} is no motor for this drive." unless motor.kind == drive.profile.motor_kind.to_s
+    unless motor.kind == drive.profile.motor_kind.to_s
+      raise Gallop::Objects::Unacceptable, "#{motor.part} is no motor for this drive."
+    end
     top = kept["top_speed"]&.text
-    gone = (kept.keys - Gallop::Motors.kind(drive.profile).surrounding + (kept.keys & [ "plate" ])).index_with("") # a motor of the library has a plate
+    # A motor of the library has a plate
+    gone = (kept.keys - Gallop::Motors.kind(drive.profile).surrounding + (kept.keys & ["plate"])).index_with("")
     keep(gone.merge("type" => motor.part, **motor.facts, **{ "top_speed" => top }.compact))
-    drive.facts.where(stage: name, key: motor.facts.keys + [ "type" ]).where.not(key: top ? "top_speed" : "").update_all(source: "library")
+    drive
+      .facts
+      .where(stage: name, key: motor.facts.keys + ["type"])
+      .where.not(key: top ? "top_speed" : "")
+      .update_all(source: "library")
     forget
   end
 
@@ -25,6 +32,8 @@ class Motor < StageFacts
   # Nobody has set the motor data that matter.
   def factory?
     values = drive.live_values
-    %w[motor.rated_current motor.rated_torque motor.pole_pairs motor.pole_pair_pitch].select { |key| drive.profile[key] }.all? { |key| values[key] == drive.profile.fetch(key).default_raw }
+    %w[motor.rated_current motor.rated_torque motor.pole_pairs motor.pole_pair_pitch]
+      .select { |key| drive.profile[key] }
+      .all? { |key| values[key] == drive.profile.fetch(key).default_raw }
   end
 end

@@ -2,7 +2,8 @@
 
 require "net/http"
 
-# The paddock's panel as the application sees it: an address given by GALLOP_PADDOCK_PANEL, and JSON. Without a paddock it is absent.
+# The paddock's panel as the application sees it: an address given by GALLOP_PADDOCK_PANEL, and JSON. Without a
+# paddock it is absent.
 module PaddockPanel
   # No paddock runs.
   class Absent < Gallop::Refusal
@@ -36,7 +37,8 @@ module PaddockPanel
 
   def ask(request)
     raise Absent if address.nil?
-    response = Net::HTTP.start(address.host, address.port, open_timeout: 0.5, read_timeout: 2) { |http| http.request(request) }
+    response =
+      Net::HTTP.start(address.host, address.port, open_timeout: 0.5, read_timeout: 2) { |http| http.request(request) }
     body = JSON.parse(response.body)
     response.is_a?(Net::HTTPSuccess) ? body : raise(Refused, body["error"].to_s)
   rescue SystemCallError, IOError, Timeout::Error, JSON::ParserError

@@ -5,6 +5,9 @@ class Project < ApplicationRecord
   has_many :drives, -> { order(:id) }, dependent: :destroy
   has_many :logbook_entries, dependent: :delete_all
 
+  # What was done last. @return [LogbookEntry, nil]
+  def last_entry = logbook_entries.newest_first.first
+
   after_commit { Link::Feed.announce(:projects) }
 
   normalizes :name, with: ->(name) { name.squish }

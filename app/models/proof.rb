@@ -5,6 +5,7 @@
 class Proof < ApplicationRecord
   DIRECTION = "direction"
   HAND_TURN = "hand_turn"
+  SENSOR_OFFSET = "sensor_offset"
   VERDICTS = %w[proven failed].freeze
 
   belongs_to :drive
@@ -16,14 +17,35 @@ class Proof < ApplicationRecord
 
   # @param values [Array<String>] keys, @param facts [Hash{String => Array<String>}] by stage, on which it rests
   def self.keep(drive, kind:, verdict:, result:, values:, facts:)
-    create!(drive: drive, kind: kind, verdict: verdict, result: result, author: Current.author.to_s, taken_at: Time.current,
-            inputs: drive.live_values.slice(*values), facts: facts_of(drive, facts), device: drive.identity["serial"].to_s,
-            firmware: drive.identity["firmware"].to_s)
+    create!(
+      drive: drive,
+      kind: kind,
+      verdict: verdict,
+      result: result,
+      author: Current.author.to_s,
+      taken_at: Time.current,
+      inputs: drive.live_values.slice(*values),
+      facts: facts_of(drive, facts),
+      device: drive.identity["serial"].to_s,
+      firmware: drive.identity["firmware"].to_s
+    )
   end
+
+  # What was seen, in a sentence. @return [String]
+  def headline = result["headline"].to_s
+
+  # @return [Array<Hash>] label and text of each line that was seen
+  def rows = result.fetch("rows", [])
+
+  # @return [Array<Hash>] as they were worked out
+  def findings = result.fetch("findings", [])
+
+  # @return [Array<Hash>] key, figure and uncertainty of what was found
+  def estimates = result.fetch("estimates", [])
 
   # @return [Hash{String => Hash{String => String, nil}}] as they are given now, by stage
   def self.facts_of(drive, wanted)
-    wanted.to_h { |stage, keys| [ stage, keys.index_with { |key| drive.given.dig(stage, key) } ] }
+    wanted.to_h { |stage, keys| [stage, keys.index_with { |key| drive.given.dig(stage, key) }] }
   end
 
   # @return [String, nil] what is no longer as it was

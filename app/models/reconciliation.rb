@@ -6,7 +6,7 @@
 class Reconciliation
   TURN = 2**32 # ms
   MINUTE = 1.minute
-  SLACK = 500  # ms between the clocks of drive and laptop
+  SLACK = 500 # ms between the clocks of drive and laptop
   DRIFT = 0.02 # of the time that has gone by
 
   # @param before [Hash] live values that this connection had already; empty when it was just made
@@ -25,8 +25,14 @@ class Reconciliation
       changed = changes
       note(changed) if changed.any?
       @drive.log("restart", "The drive was restarted", restart_text(changed)) if restarted?
-      @drive.update!(live: kept, stored: @stored, starts: @live["device.starts"], uptime: @live["device.uptime"], read_at: Time.current,
-                     differences: differences(changed))
+      @drive.update!(
+        live: kept,
+        stored: @stored,
+        starts: @live["device.starts"],
+        uptime: @live["device.uptime"],
+        read_at: Time.current,
+        differences: differences(changed)
+      )
     end
   end
 
@@ -52,13 +58,22 @@ class Reconciliation
     differing.reject { |entry| ours(differing)[entry.key] == @live[entry.key] }
   end
 
-  # What batches left in the drive that had not ended when it was last read, for a server that was killed before it could note it.
+  # What batches and tests left in the drive that had not ended when it was last read, for a server that was killed
+  # before it could note it.
   def ours(differing)
+    @ours ||= of_batches(differing.map(&:key)).merge(of_tests)
+  end
+
+  def of_batches(keys)
     batches = @drive.write_batches
     late = batches.where(ended_at: nil).or(batches.where(ended_at: (@drive.read_at || Time.at(0))..))
-    @ours ||= WriteLine.where(write_batch_id: late.select(:id), key: differing.map(&:key), state: %w[sent confirmed adjusted])
-                       .order(:id).to_h { |line| [ line.key, line.read_back || line.wanted ] }
+    WriteLine
+      .where(write_batch_id: late.select(:id), key: keys, state: %w[sent confirmed adjusted])
+      .order(:id)
+      .to_h { |line| [line.key, line.read_back || line.wanted] }
   end
+
+  def of_tests = @drive.loans.outstanding.order(:id).to_h { |loan| [loan.key, loan.lent] }
 
   # Somebody who writes the same value all the time makes one row of the history a minute, and one line of the logbook.
   def note(changed)
@@ -67,14 +82,23 @@ class Reconciliation
     again.each { |entry| recent[entry.key].update!(after: @live[entry.key]) }
     return if fresh.empty?
     ValueChange.insert_all!(fresh.map { |entry| change(entry) })
-    @drive.log("link", "#{counted(fresh)} changed by somebody else", fresh.first(12).map(&:key).join(", ")) unless restarted?
+    unless restarted?
+      @drive.log("link", "#{counted(fresh)} changed by somebody else", fresh.first(12).map(&:name).join(", "))
+    end
   end
 
   def change(entry)
-    { drive_id: @drive.id, key: entry.key, before: known[entry.key], after: @live[entry.key], how: why, at: Time.current }
+    {
+      drive_id: @drive.id,
+      key: entry.key,
+      before: known[entry.key],
+      after: @live[entry.key],
+      how: why,
+      at: Time.current
+    }
   end
 
-  def counted(entries) = "#{entries.size} value#{'s' if entries.size > 1}"
+  def counted(entries) = "#{entries.size} value#{"s" if entries.size > 1}"
 
   def why
     return "replacement" if @replaced
@@ -103,6 +127,7 @@ class Reconciliation
 
   def restart_text(changed)
     return "All settings are as before." if changed.empty?
-    "#{changed.size} value#{'s' if changed.size > 1} that had not been stored fell back: #{changed.first(8).map(&:key).join(', ')}"
+    "#{changed.size} value#{"s" if changed.size > 1} that had not been stored fell back: " \
+      "#{changed.first(8).map(&:name).join(", ")}"
   end
 end

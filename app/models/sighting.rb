@@ -10,8 +10,14 @@ class Sighting < ApplicationRecord
     sighting = find_or_initialize_by(host: host, port: port, unit: unit)
     before = sighting.identity["serial"]
     now = Time.current
-    sighting.update!(identity: identity.as_json, settings: values.slice(*Wire::Scan::READ), answering: true, first_seen_at: sighting.first_seen_at || now, last_seen_at: now,
-                     previous_serial: before.present? && before != identity.serial ? before : sighting.previous_serial)
+    sighting.update!(
+      identity: identity.as_json,
+      settings: values.slice(*Wire::Scan::READ),
+      answering: true,
+      first_seen_at: sighting.first_seen_at || now,
+      last_seen_at: now,
+      previous_serial: before.present? && before != identity.serial ? before : sighting.previous_serial
+    )
     sighting
   end
 
@@ -19,11 +25,25 @@ class Sighting < ApplicationRecord
   def self.addresses = pluck(:settings).filter_map { |settings| settings["network.address"] }
 
   def serial = identity["serial"].to_s
-  def profile = Gallop::Objects::Profile::FAMILIES.include?(identity["family"]) ? Gallop::Objects::Profile.load(identity["family"]) : nil
+  def profile =
+    if Gallop::Objects::Profile::FAMILIES.include?(identity["family"])
+      Gallop::Objects::Profile.load(identity["family"])
+    else
+      nil
+    end
   def node = settings["network.node"]
 
   # @return [Gallop::Network::Fit, nil] nil when the drive has no address of its own
   def fit(interfaces)
-    settings.key?("network.address") ? Gallop::Network::Fit.new(settings["network.address"], settings["network.mask"].to_i, interfaces, taken: self.class.addresses) : nil
+    if settings.key?("network.address")
+      Gallop::Network::Fit.new(
+        settings["network.address"],
+        settings["network.mask"].to_i,
+        interfaces,
+        taken: self.class.addresses
+      )
+    else
+      nil
+    end
   end
 end

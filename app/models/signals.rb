@@ -27,24 +27,42 @@ class Signals
     last = samples.rindex(&:enabled?) or return []
     first = last
     first -= 1 while first.positive? && samples[first - 1].enabled?
-    samples[first..[ last + 1, samples.size - 1 ].min]
+    samples[first..[last + 1, samples.size - 1].min]
   end
 
   def look(sample)
-    Gallop::Feedback::Running::Look.new(at: sample.at, demand: sample["speed.demand"], speed: sample["speed.actual"], torque_current: sample["motor.torque_current"], current: sample["motor.current"],
-                                        count: sample.count, fault: sample.fault_code)
+    Gallop::Feedback::Running::Look.new(
+      at: sample.at,
+      demand: sample["speed.demand"],
+      speed: sample["speed.actual"],
+      torque_current: sample["motor.torque_current"],
+      current: sample["motor.current"],
+      count: sample.count,
+      fault: sample.fault_code
+    )
   end
 
   # Of the shaft. @return [Float, nil]
-  def torque_constant(shaft) = shaft.reckoned(:torque_constant, figure("motor.torque_constant")).then { |constant| constant.finite? ? constant : nil }
+  def torque_constant(shaft) =
+    shaft
+      .reckoned(:torque_constant, figure("motor.torque_constant"))
+      .then { |constant| constant.finite? ? constant : nil }
 
   def axis
     machine = StageFacts.machine(@drive)
     mechanics = machine.stage("mechanics")
     Gallop::Feedback::Running::Axis.new(
-      counts: values["feedback.counts_per_turn"], pole_pairs: @drive.pole_pairs, rated_current: figure("motor.rated_current"), torque_constant: torque_constant(machine.stage("motor").shaft), shaft: machine.stage("motor").shaft,
-      wires: @drive.profile.motor_wires, brake: values["brake.fitted"] == 1, gravity: mechanics.torque_of_gravity.to_f, friction: mechanics.torque_of_friction.to_f,
-      incremental: machine.stage("feedback").sheet["device"].to_s.start_with?("incremental"), turned_by_hand: @drive.proofs.where(kind: Proof::HAND_TURN).order(:taken_at).last&.verdict
+      counts: values["feedback.counts_per_turn"],
+      pole_pairs: @drive.pole_pairs,
+      rated_current: figure("motor.rated_current"),
+      torque_constant: torque_constant(machine.stage("motor").shaft),
+      shaft: machine.stage("motor").shaft,
+      wires: @drive.profile.motor_wires,
+      brake: values["brake.fitted"] == 1,
+      gravity: mechanics.torque_of_gravity.to_f,
+      friction: mechanics.torque_of_friction.to_f,
+      incremental: machine.stage("feedback").sheet["device"].to_s.start_with?("incremental"),
+      turned_by_hand: @drive.proofs.where(kind: Proof::HAND_TURN).order(:taken_at).last&.verdict
     )
   end
 end

@@ -12,15 +12,24 @@ class Snapshot < ApplicationRecord
 
   # @return [Snapshot] of what the drive holds now, or held when it was last read
   def self.take(drive, name:, note: "")
-    raise Gallop::Objects::Unacceptable, "#{drive.name} has never been read; there is nothing to keep yet." if drive.live_settings.empty?
-    create!(drive: drive, name: name, note: note, author: Current.author.to_s, firmware: drive.identity["firmware"].to_s, held: drive.live_settings, taken_at: Time.current)
-      .tap { |snapshot| drive.log("project", "Snapshot “#{snapshot.name}” taken", "#{snapshot.held.size} values") }
+    if drive.live_settings.empty?
+      raise Gallop::Objects::Unacceptable, "#{drive.name} has never been read; there is nothing to keep yet."
+    end
+    create!(
+      drive: drive,
+      name: name,
+      note: note,
+      author: Current.author.to_s,
+      firmware: drive.identity["firmware"].to_s,
+      held: drive.live_settings,
+      taken_at: Time.current
+    ).tap { |snapshot| drive.log("project", "Snapshot “#{snapshot.name}” taken", "#{snapshot.held.size} values") }
   end
 
   # Everything that differs goes into the draft. @return [Integer] how many
   def restore
-    drive.draft_all(held, reason: "snapshot “#{name}”".truncate(200)).tap do |count|
-      drive.log("project", "Snapshot “#{name}” taken into the draft", "#{count} values differ")
-    end
+    drive
+      .draft_all(held, reason: "snapshot “#{name}”".truncate(200))
+      .tap { |count| drive.log("project", "Snapshot “#{name}” taken into the draft", "#{count} values differ") }
   end
 end

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# A stage of one drive that rests on facts: as typed, what follows from them, and how the drive stands to it. A stage that
-# does more than that has a subclass, which names its STAGE.
+# A stage of one drive that rests on facts: as typed, what follows from them, and how the drive stands to it. A stage
+# that does more than that has a subclass, which names its STAGE.
 class StageFacts
   attr_reader :drive
 
@@ -42,8 +42,10 @@ class StageFacts
     unknown = texts.reject { |_, text| text.to_s.strip.empty? }.keys - fields.map(&:key)
     raise Gallop::Objects::Unacceptable, "There is no fact “#{unknown.first.truncate(40)}” here." if unknown.any?
     problem = Gallop::Facts::Sheet.new(fields, texts).problems.first
-    raise Gallop::Objects::Unacceptable, "#{fields.find { |field| field.key == problem[0] }.label}: #{problem[1]}" if problem
-    units = fields.to_h { |field| [ field.key, field.unit ] }
+    if problem
+      raise Gallop::Objects::Unacceptable, "#{fields.find { |field| field.key == problem[0] }.label}: #{problem[1]}"
+    end
+    units = fields.to_h { |field| [field.key, field.unit] }
     drive.transaction { texts.each { |key, text| keep_one(key, Gallop::Quantities.bare(text.to_s.strip, units[key])) } }
     forget
   end

@@ -13,7 +13,14 @@ class Tray
   end
 
   def unstored
-    @unstored ||= @drive.profile.nil? || @drive.profile.volatile? ? [] : entries.reject { |entry| stored[entry.key] == live[entry.key] }.map { |entry| line(entry) }
+    @unstored ||=
+      (
+        if @drive.profile.nil? || @drive.profile.volatile?
+          []
+        else
+          entries.reject { |entry| stored[entry.key] == live[entry.key] }.map { |entry| line(entry) }
+        end
+      )
   end
 
   def waiting_for_restart
@@ -31,13 +38,23 @@ class Tray
   def entries = @drive.profile.settings.select { |entry| live.key?(entry.key) && stored.key?(entry.key) }
 
   def drafted_lines
-    @drive.drafts.sort_by(&:id).filter_map do |draft|
-      entry = @drive.profile[draft.key] or next
-      line(entry, draft) unless live[entry.key] == draft.raw
-    end
+    @drive
+      .drafts
+      .sort_by(&:id)
+      .filter_map do |draft|
+        entry = @drive.profile[draft.key] or next
+        line(entry, draft) unless live[entry.key] == draft.raw
+      end
   end
 
   def line(entry, draft = nil)
-    Line.new(entry: entry, draft: draft&.raw, live: live[entry.key], stored: stored[entry.key], reason: draft&.reason, problem: nil)
+    Line.new(
+      entry: entry,
+      draft: draft&.raw,
+      live: live[entry.key],
+      stored: stored[entry.key],
+      reason: draft&.reason,
+      problem: nil
+    )
   end
 end

@@ -15,22 +15,36 @@ class ValueDetail
 
   # What it is derived from or goes together with, either way.
   def related
-    ((entry.derived_from + entry.related).filter_map { |other| drive.profile[other] } + drive.profile.users_of(entry)).uniq
+    (
+      (entry.derived_from + entry.related).filter_map { |other| drive.profile[other] } + drive.profile.users_of(entry)
+    ).uniq
   end
 
   # @return [Array<Hash>] title and path
   def used_by
     stage = Gallop::Stages.owning(entry.group) or return []
-    [ { title: stage.title, path: "/projects/#{drive.project_id}/drives/#{drive.id}/#{stage.id}" } ]
+    [{ title: stage.title, path: "/projects/#{drive.project_id}/drives/#{drive.id}/#{stage.id}" }]
   end
 
   # Where it travels: its registers, the stored mirror, the block of live figures, and words that are mapped to it.
   # @return [Array<String>]
   def travels
-    [ "Register#{'s' if entry.register_count > 1} #{registers(entry.register)}, function codes 3 and 4#{', 6 and 16 to write' if entry.writable?}",
-      ("Stored value at #{registers(entry.register + Gallop::Objects::Profile::STORED_OFFSET)}" if entry.setting? && !drive.profile.volatile?),
-      ("Word #{entry.register - drive.profile.live.first.register + 1} of the block of live figures, polled 22 times a second while Gallop is connected" if entry.live),
-      *mapped ].compact
+    [
+      "Register#{"s" if entry.register_count > 1} #{registers(entry.register)}, function codes 3 and " \
+        "4#{", 6 and 16 to write" if entry.writable?}",
+      (
+        if entry.setting? && !drive.profile.volatile?
+          "Stored value at #{registers(entry.register + Gallop::Objects::Profile::STORED_OFFSET)}"
+        end
+      ),
+      (
+        if entry.live
+          "Word #{entry.register - drive.profile.live.first.register + 1} of the block of live figures, polled 22 " \
+            "times a second while Gallop is connected"
+        end
+      ),
+      *mapped
+    ].compact
   end
 
   private
@@ -40,7 +54,9 @@ class ValueDetail
   def mapped
     address = (entry.index << 16) | (entry.subindex << 8)
     drive.live_values.filter_map do |key, raw|
-      "Process data: #{drive.profile.fetch(key).name.downcase}" if key.start_with?("process_data.") && raw.is_a?(Integer) && (raw & 0xFFFFFF00) == address && raw.positive?
+      if key.start_with?("process_data.") && raw.is_a?(Integer) && (raw & 0xFFFFFF00) == address && raw.positive?
+        "Process data: #{drive.profile.fetch(key).name.downcase}"
+      end
     end
   end
 end

@@ -16,19 +16,33 @@ class ValueHistory
   private
 
   def written
-    WriteLine.joins(:write_batch).includes(:write_batch).where(write_batches: { drive_id: @drive.id }, key: @key, state: %w[confirmed adjusted undone])
-             .order(id: :desc).limit(MOST).map { |line| step(line) }
+    WriteLine
+      .joins(:write_batch)
+      .includes(:write_batch)
+      .where(write_batches: { drive_id: @drive.id }, key: @key, state: %w[confirmed adjusted undone])
+      .order(id: :desc)
+      .limit(MOST)
+      .map { |line| step(line) }
   end
 
   def step(line)
     undone = line.state == "undone"
-    Step.new(at: line.write_batch.created_at, before: undone ? line.wanted : line.before, after: line.read_back, how: undone ? "undone" : "written",
-             author: line.write_batch.author)
+    Step.new(
+      at: line.write_batch.created_at,
+      before: undone ? line.wanted : line.before,
+      after: line.read_back,
+      how: undone ? "undone" : "written",
+      author: line.write_batch.author
+    )
   end
 
   def noticed
-    ValueChange.where(drive: @drive, key: @key).order(at: :desc).limit(MOST).map do |change|
-      Step.new(at: change.at, before: change.before, after: change.after, how: change.how, author: change.author)
-    end
+    ValueChange
+      .where(drive: @drive, key: @key)
+      .order(at: :desc)
+      .limit(MOST)
+      .map do |change|
+        Step.new(at: change.at, before: change.before, after: change.after, how: change.how, author: change.author)
+      end
   end
 end

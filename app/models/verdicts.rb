@@ -16,7 +16,7 @@ class Verdicts
       kept = @kept[drive.id]
       return kept.by_stage if kept && kept.facts == facts
       machine = StageFacts.machine(drive)
-      by_stage = Gallop::Stages.of_facts.to_h { |one| [ one.id, verdict(drive.profile, machine.stage(one.id)) ] }
+      by_stage = Gallop::Stages.of_facts.to_h { |one| [one.id, verdict(drive.profile, machine.stage(one.id))] }
       @kept[drive.id] = Kept.new(facts, by_stage.freeze)
       by_stage
     end
@@ -25,11 +25,14 @@ class Verdicts
 
     def verdict(profile, stage)
       assessment = stage.verdict
-      Verdict.new(assessment, assessment.proposals.to_h { |proposal| [ proposal.key, profile.fetch(proposal.key).raw(proposal.figure) ] })
+      Verdict.new(
+        assessment,
+        assessment.proposals.to_h { |proposal| [proposal.key, profile.fetch(proposal.key).raw(proposal.figure)] }
+      )
     end
 
     def facts_of(drive)
-      [ drive.profile.family, drive.profile.version, drive.given ]
+      [drive.profile.family, drive.profile.version, drive.given]
     end
   end
 end

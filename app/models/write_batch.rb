@@ -1,11 +1,13 @@
 # frozen_string_literal: true
 
-# A set of values on its way to the drive, journalled: the lines are in the database before the first word goes out, and each is marked
-# when it was read back. What a crash cuts short can be resumed or undone.
+# A set of values on its way to the drive, journalled: the lines are in the database before the first word goes out,
+# and each is marked when it was read back. What a crash cuts short can be resumed or undone.
 class WriteBatch < ApplicationRecord
   INTERRUPTED = Undertaking::INTERRUPTED
   STATES = %w[running interrupted done failed undone].freeze
   CUT_SHORT = "The server ended while the batch was under way."
+  LOGGED_AS = "write"
+  TOPIC = "batch"
 
   include Undertaking
   include Runnable
@@ -25,18 +27,19 @@ class WriteBatch < ApplicationRecord
   def self.prepare(drive, keys, yes: [])
     drafts = drive.drafts.where(key: keys).index_by(&:key)
     unknown = keys - drafts.keys
-    raise Gallop::Objects::Unacceptable, "Not drafted: #{unknown.first(3).join(', ')}." if unknown.any?
+    raise Gallop::Objects::Unacceptable, "Not drafted: #{unknown.first(3).join(", ")}." if unknown.any?
     drive.authority.permit!(:write)
     drive.authority.permit_values!(drafts.transform_values(&:raw), yes: yes)
     begin_on(drive) { |batch| batch.write_down(in_order(drive, keys), drafts) }
   end
 
   # In the order of the dictionary, in which a limit comes before what it bounds.
-  def self.in_order(drive, keys) = keys.sort_by { |key| drive.profile.fetch(key).then { |entry| [ entry.index, entry.subindex ] } }
+  def self.in_order(drive, keys) =
+    keys.sort_by { |key| drive.profile.fetch(key).then { |entry| [entry.index, entry.subindex] } }
   private_class_method :in_order
 
   # Cut short or refused in part, or under way.
-  scope :unfinished, -> { where(state: [ INTERRUPTED, "failed", Undertaking::RUNNING ]) }
+  scope :unfinished, -> { where(state: [INTERRUPTED, "failed", Undertaking::RUNNING]) }
 
   # @param keys [Array<String>] in the order in which they go out @param drafts [Hash{String => Draft}]
   def write_down(keys, drafts)

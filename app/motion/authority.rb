@@ -6,31 +6,34 @@ module Motion
   # meanwhile.
   #
   #   drive.authority.permit!(:write)                 # @raise Refusal with the reason
-  #   drive.authority.permit_values!("startup.enable" => 1, yes: [ "startup.enable" ])
+  #   drive.authority.permit_values!("power_up.enable" => 1, yes: [ "power_up.enable" ])
   #
   # See docs/decisions/who-may-do-what.md.
   class Authority
     # act => what must be so; nothing: everybody, always.
     TABLE = {
       stop: [],
-      look: [],                                        # reading, searching, computing
-      plan: [],                                        # what lives in the project alone: facts, drafts, snapshots, files, proofs
-      throw_switch: [],                                # at the paddock: the hands at the machine
-      slow: %i[reins],                                 # halt, disable, letting go
-      move: %i[reins],                                 # enabling and speeds; Motion::Control asks for signs of life as well
+      look: [], # reading, searching, computing
+      plan: [], # what lives in the project alone: facts, drafts, snapshots, files, proofs
+      throw_switch: [], # at the paddock: the hands at the machine
+      slow: %i[reins], # halt, disable, letting go
+      move: %i[reins], # enabling and speeds; Motion::Control asks for signs of life as well
       raise_gait: %i[reins],
       lower_gait: [],
-      take_reins: [],                                  # Motion::Control stops the motor first
-      write: %i[online idle reins_while_enabled],             # settings, by whatever way
+      take_reins: [], # Motion::Control stops the motor first
+      write: %i[online idle reins_while_enabled], # settings, by whatever way
+      prove: %i[online idle reins_if_held], # beginning a test
+      answer: %i[online reins_if_held], # saying what was seen in one
+      borrow: %i[online idle at_rest], # values for a test, and back
       store: %i[online idle reins_while_enabled],
       reset_fault: %i[faulted reins_if_held],
       link: %i[idle],
       unlink: %i[idle reins_if_held],
       settle: %i[idle],
       rename: %i[idle at_rest],
-      move_house: %i[idle at_rest reins_if_held],      # another address, port or unit
-      restart: %i[online idle at_rest reins_if_held],  # restart and factory values
-      replace: %i[idle at_rest reins_if_held],         # another device, other firmware
+      move_house: %i[idle at_rest reins_if_held], # another address, port or unit
+      restart: %i[online idle at_rest reins_if_held], # restart and factory values
+      replace: %i[idle at_rest reins_if_held], # another device, other firmware
       remove: %i[idle at_rest reins_if_held]
     }.freeze
 
@@ -51,14 +54,16 @@ module Motion
     # its own.
     # @param values [Hash{String => Object}] raw by key @param yes [Array<String>] keys
     def permit_values!(values, yes: [])
-      hazards = self.class.hazards(@drive.profile, values, @drive.live_values).reject { |entry, _| yes.include?(entry.key) }
+      hazards =
+        self.class.hazards(@drive.profile, values, @drive.live_values).reject { |entry, _| yes.include?(entry.key) }
       raise Unconfirmed, hazards if hazards.any?
     end
 
     # @return [Hash{Gallop::Objects::Entry => Object}] raw by entry, of what is no hazard now and would be one
     def self.hazards(profile, values, live)
-      values.transform_keys { |key| profile&.[](key) }
-            .select { |entry, raw| entry&.hazardous?(raw) && !entry.hazardous?(live[entry.key]) }
+      values
+        .transform_keys { |key| profile&.[](key) }
+        .select { |entry, raw| entry&.hazardous?(raw) && !entry.hazardous?(live[entry.key]) }
     end
 
     private
@@ -86,7 +91,9 @@ module Motion
     def faulted
       raise Link::Offline, @drive.name unless @drive.online? && sample
       return if sample.state == :fault
-      raise OutOfState, "#{@drive.name} has no fault that could be reset: it is in “#{Gallop::Cia402::STATES[sample.state] || 'an unknown state'}”."
+      raise OutOfState,
+            "#{@drive.name} has no fault that could be reset: it is in " \
+              "“#{Gallop::Cia402::STATES[sample.state] || "an unknown state"}”."
     end
 
     def idle = @drive.idle!(besides: @of)

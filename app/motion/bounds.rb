@@ -14,7 +14,13 @@ module Motion
 
     attr_reader :profile
 
-    def speed = figure(profile.speed_command.fetch("limit"))
+    # @param sign [Numeric] of the direction
+    def speed(sign = 1)
+      limit = figure(profile.speed_command.fetch("limit"))
+      backward = figure("limits.backward_speed")
+      sign.negative? && backward.positive? ? [backward, limit].min : limit
+    end
+
     def speed_unit = profile.speed_unit
 
     # Of a move to a position.
@@ -28,15 +34,17 @@ module Motion
 
     # @return [Range] of positions; endless on a side without a limit
     def travel
-      low, high = [ [ "position.limit_low", :min ], [ "position.limit_high", :max ] ].map do |key, side|
-        raw = @live.fetch(key)
-        raw == profile.fetch(key).raw_range.public_send(side) ? nil : raw
-      end
+      low, high =
+        [["position.limit_low", :min], ["position.limit_high", :max]].map do |key, side|
+          raw = @live.fetch(key)
+          raw == profile.fetch(key).raw_range.public_send(side) ? nil : raw
+        end
       low && high && low > high ? (nil..nil) : (low..high) # the drive ignores limits that exclude everything
     end
 
     private
 
-    def figure(key) = profile.fetch(key).figure(@live.fetch(key))
+    # What has never been read is as from the works.
+    def figure(key) = profile.fetch(key).then { |entry| entry.figure(@live.fetch(key) { entry.default_raw }) }
   end
 end

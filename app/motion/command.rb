@@ -35,11 +35,13 @@ module Motion
     private
 
     # Of what the drive moves to a position. @return [String, nil] nil where the gait lets it go as fast as is set
-    def slowed(gait, bounds)
-      highest = gait.highest(bounds.speed)
+    # @param sign [Numeric] of the direction
+    def slowed(gait, bounds, sign)
+      limit = bounds.speed(sign)
+      highest = gait.highest(limit)
       return if bounds.profile_speed <= highest
       "Moves at #{figure(highest, bounds.speed_unit)}: #{gait.name} allows no more of the speed limit of " \
-        "#{figure(bounds.speed, bounds.speed_unit)}."
+        "#{figure(limit, bounds.speed_unit)}."
     end
 
     def figure(value, unit) = Gallop::Quantities.format(value, unit, value.abs < 100 ? 1 : 0)

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Motion
-  # All motion of one drive that Gallop commands. Everything here is checked again at the server, whatever a page shows: reins, needs,
+  # All motion of one drive that Gallop commands. Everything here is checked again at the server, whatever a page
+  # shows: reins, needs,
   # gait. What changes something is done on the link's thread, and asks there once more whether it still may.
   #
   # While motion is enabled Gallop holds the drive (control.holder): its watchdog and envelope are ours, and it takes
@@ -10,11 +11,11 @@ module Motion
   # cannot be done any more the drive stops by itself.
   class Control
     WATCHDOG_WINDOW = 400 # ms
-    STATE_TIMEOUT = 1.0   # s for the drive to follow a Controlword
-    FIRST_SIGN = 1.0      # s for the first sign of life of a tab that has just taken the reins
+    STATE_TIMEOUT = 1.0 # s for the drive to follow a Controlword
+    FIRST_SIGN = 1.0 # s for the first sign of life of a tab that has just taken the reins
     STANDSTILL_TIMEOUT = 5.0
-    STANDSTILL = 0.005    # share of the speed limit
-    NOT_ALIGNED = 0       # of feedback.aligned
+    STANDSTILL = 0.005 # share of the speed limit
+    NOT_ALIGNED = 0 # of feedback.aligned
     STEPS = { shutdown: :ready_to_switch_on, switch_on: :switched_on, enable_operation: :operation_enabled }.freeze
 
     attr_reader :reins
@@ -62,7 +63,9 @@ module Motion
       unmet = needs.reject(&:met)
       raise Unmet, unmet if unmet.any?
       Consent::ALL.each do |consent|
-        raise OutOfState, consent.sentence(@connection.name) if consent.applies?(self, kind) && !consents.include?(consent.name)
+        if consent.applies?(self, kind) && !consents.include?(consent.name)
+          raise OutOfState, consent.sentence(@connection.name)
+        end
       end
       @connection.ask(:motion) { |wire| bring_up(wire, tab, gait, mode) }
     end
@@ -76,11 +79,25 @@ module Motion
     # Whether the drive opens a holding brake when it is enabled.
     def brake? = @connection.live.fetch("brake.fitted", 0) == 1
 
+    # As long as the block runs, nobody enables the motor here. @param sentence [String] what they are told
+    # @raise [OutOfState] where it is enabled
+    def keep_still(sentence)
+      @connection.ask(:motion) do
+        raise OutOfState, "#{@connection.name} is enabled. Stop it first." if @holding
+        @kept_still = sentence
+      end
+      yield
+    ensure
+      @kept_still = nil
+    end
+
     # @param command [Command] @return [Command::Held, HeldSpeed] what became of it
     # @raise [NotHeld, OutOfState, Gallop::Objects::Unacceptable]
     def perform(tab, command)
       authorise(tab)
-      raise OutOfState, "#{@connection.name} follows its pulse input; a #{command.kind} from here does nothing." if follows_pulse?
+      if follows_pulse?
+        raise OutOfState, "#{@connection.name} follows its pulse input; a #{command.kind} from here does nothing."
+      end
       @connection.ask(:motion) do |wire|
         alive!(tab)
         enabled!(wire)
@@ -196,7 +213,9 @@ module Motion
       authorise(tab)
       raise OutOfState, "#{@connection.name} is being taken over by somebody else." if @successors.value.positive?
       return if reins.fresh?
-      raise OutOfState, "The tab that holds the reins of #{@connection.name} gives no signs of life, so that nobody could stop the motor by closing it. Show the page, and try again."
+      raise OutOfState,
+            "The tab that holds the reins of #{@connection.name} gives no signs of life, so that nobody could stop " \
+              "the motor by closing it. Show the page, and try again."
     end
 
     def await_sign_of_life
@@ -212,8 +231,9 @@ module Motion
 
     def fits!(command)
       return if command.kind == @mode.kind
-      raise OutOfState, "#{@connection.name} is enabled for #{@mode.kind}, and this is commanded by #{command.kind}. " \
-                        "Disable it, and enable it for #{command.kind}."
+      raise OutOfState,
+            "#{@connection.name} is enabled for #{@mode.kind}, and this is commanded by #{command.kind}. " \
+              "Disable it, and enable it for #{command.kind}."
     end
 
     def carry_out(wire, command)
@@ -241,6 +261,7 @@ module Motion
     def bring_up(wire, tab, gait, mode)
       stops = @stops.value
       alive!(tab)
+      raise OutOfState, @kept_still if @kept_still
       raise OutOfState, "#{@connection.name} is enabled already." if armed?
       raise OutOfState, "#{@connection.name} is still being switched off." if @holding
       @phase = :enabling
@@ -250,9 +271,7 @@ module Motion
       set_mode(wire)
       clear(wire)
       wire.write("control.watchdog_window", WATCHDOG_WINDOW)
-      STEPS.each do |word, state|
-        step_up(wire, word, state) { still_wanted!(tab, stops) }
-      end
+      STEPS.each { |word, state| step_up(wire, word, state) { still_wanted!(tab, stops) } }
       @gait = gait
       @phase = :armed
     ensure
@@ -265,7 +284,9 @@ module Motion
       @holding = true
     rescue Wire::Refused => e
       raise unless e.for_holder? || e.while_enabled?
-      raise OutOfState, "Somebody else commands #{@connection.name}: another program moves it, or did a moment ago, or it was enabled by itself."
+      raise OutOfState,
+            "Somebody else commands #{@connection.name}: another program moves it, or did a moment ago, or it was " \
+              "enabled by itself."
     end
 
     def ours?(wire) = wire.read_one("control.holder") == @number
@@ -287,7 +308,10 @@ module Motion
       control(wire, word)
       deadline = now + STATE_TIMEOUT
       until (seen = state_of(wire)) == state
-        raise OutOfState, "The drive stays in “#{Gallop::Cia402::STATES[seen]}” instead of “#{Gallop::Cia402::STATES[state]}”." if now > deadline
+        if now > deadline
+          raise OutOfState,
+                "The drive stays in “#{Gallop::Cia402::STATES[seen]}” instead of “#{Gallop::Cia402::STATES[state]}”."
+        end
         yield
       end
     end
@@ -378,7 +402,10 @@ module Motion
       stop
       deadline = now + STANDSTILL_TIMEOUT
       until @phase == :idle || !@connection.online?
-        raise OutOfState, "The motor did not come to rest within #{STANDSTILL_TIMEOUT.round} s; the reins stay where they are." if now > deadline
+        if now > deadline
+          raise OutOfState,
+                "The motor did not come to rest within #{STANDSTILL_TIMEOUT.round} s; the reins stay where they are."
+        end
         let_go_of_current if @connection.samples.last&.state == :quick_stop_active && standing?
         sleep Link::Connection::POLL
       end

@@ -1,15 +1,15 @@
 # frozen_string_literal: true
 
 module Motion
-  # The web socket over which one browser tab gives signs of life: its first message is the secret of the tab, each one after it a sign of
-  # life. It is read by whoever has to know, on his own thread: on a busy machine an event loop and a pool of workers would each wait their
-  # turn for the interpreter first, and signs that have long arrived would count as missing. When the tab goes away, so do its reins, and a
-  # motor that it moved stops.
+  # The web socket over which one browser tab gives signs of life: its first message is the secret of the tab, each
+  # one after it a sign of life. It is read by whoever has to know, on his own thread: on a busy machine an event loop
+  # and a pool of workers would each wait their turn for the interpreter first, and signs that have long arrived would
+  # count as missing. When the tab goes away, so do its reins, and a motor that it moved stops.
   class Heart < BrowserSocket
     PATH = "/heart"
-    LONGEST = 128      # bytes of a message
+    LONGEST = 128 # bytes of a message
     NAMED = (16..LONGEST) # characters of a tab's secret
-    SILENT = 30.0      # s after which a socket counts as dead: a laptop that walks out of the network says no goodbye
+    SILENT = 30.0 # s after which a socket counts as dead: a laptop that walks out of the network says no goodbye
 
     @of = {}
     @mutex = Mutex.new
@@ -51,11 +51,7 @@ module Motion
     end
 
     def let_go
-      Rails.application.executor.wrap do
-        Link::Registry.all.each do |connection|
-          let_go_of(connection)
-        end
-      end
+      Rails.application.executor.wrap { Link::Registry.all.each { |connection| let_go_of(connection) } }
     end
 
     # What one drive answers must not keep the others moving.

@@ -21,7 +21,7 @@ module Motion
       limit = @direction.positive? ? bounds.travel.end : bounds.travel.begin
       refuse_at(limit, bounds) if limit
       target = limit || (bounds.position + @direction * Bounds::FAR)
-      Held.new(asked: @direction, held: target, unit: bounds.position_unit, reason: slowed(gait, bounds))
+      Held.new(asked: @direction, held: target, unit: bounds.position_unit, reason: slowed(gait, bounds, @direction))
     end
 
     def depends_on_gait? = false
@@ -31,14 +31,15 @@ module Motion
     # The same button, still held: the motor is on its way already.
     def prolongs?(other) = other.is_a?(Jog) && other.direction == direction
 
-    def sentence(_held) = "Jog #{@direction.positive? ? 'forward' : 'backward'}"
+    def sentence(_held) = "Jog #{@direction.positive? ? "forward" : "backward"}"
 
     private
 
     def refuse_at(limit, bounds)
       return if (limit - bounds.position) * @direction > 0
-      raise OutOfState, "The motor stands at its software travel limit of #{figure(limit, bounds.position_unit)}; " \
-                        "it can be jogged the other way."
+      raise OutOfState,
+            "The motor stands at its software travel limit of #{figure(limit, bounds.position_unit)}; " \
+              "it can be jogged the other way."
     end
   end
 end

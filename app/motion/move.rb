@@ -15,7 +15,12 @@ module Motion
     def held(gait, bounds)
       target = @target + (@relative ? bounds.position : 0)
       refuse_beyond(bounds.travel, target, bounds.position_unit)
-      Held.new(asked: @target, held: target, unit: bounds.position_unit, reason: slowed(gait, bounds))
+      Held.new(
+        asked: @target,
+        held: target,
+        unit: bounds.position_unit,
+        reason: slowed(gait, bounds, target - bounds.position)
+      )
     end
 
     def depends_on_gait? = false
@@ -25,11 +30,12 @@ module Motion
 
     def refuse_beyond(travel, target, unit)
       low, high = travel.begin, travel.end
-      side, limit = target < low ? [ "below", low ] : nil if low
-      side, limit = [ "above", high ] if high && target > high
+      side, limit = target < low ? ["below", low] : nil if low
+      side, limit = ["above", high] if high && target > high
       return unless limit
-      raise Gallop::Objects::Unacceptable, "#{figure(target, unit)} is #{side} the software travel limit of " \
-                                           "#{figure(limit, unit)}. Nothing moves."
+      raise Gallop::Objects::Unacceptable,
+            "#{figure(target, unit)} is #{side} the software travel limit of " \
+              "#{figure(limit, unit)}. Nothing moves."
     end
   end
 end

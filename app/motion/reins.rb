@@ -3,7 +3,7 @@
 module Motion
   # Who may move one drive: a browser tab, known by a secret of its own, that gives a sign of life ten times a second.
   class Reins
-    FRESH = 0.45     # s without a sign of life after which the dead-man falls
+    FRESH = 0.45 # s without a sign of life after which the dead-man falls
     FORGOTTEN = 10.0 # s after which a silent holder has let go
     LONG_AGO = -1.0e9
 
@@ -71,7 +71,7 @@ module Motion
     end
 
     def beating? = @mutex.synchronize { !@tab.nil? && now - @beat < FRESH }
-    def holding? = !@tab.nil? && now - [ @beat, @taken ].max < FORGOTTEN
+    def holding? = !@tab.nil? && now - [@beat, @taken].max < FORGOTTEN
     def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
   end
 end

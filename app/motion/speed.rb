@@ -11,7 +11,7 @@ module Motion
       @asked = asked
     end
 
-    def held(gait, bounds) = HeldSpeed.of(@asked, gait: gait, limit: bounds.speed, unit: bounds.speed_unit)
+    def held(gait, bounds) = HeldSpeed.of(@asked, gait: gait, limit: bounds.speed(@asked), unit: bounds.speed_unit)
 
     def sentence(held) = "Speed set to #{Gallop::Quantities.format(held.held, held.unit, 1)}"
   end

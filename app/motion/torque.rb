@@ -22,8 +22,8 @@ module Motion
     private
 
     def held_back(held, gait, bounds)
-      "Held at #{figure(held, '%')}: #{gait.name} allows #{figure(gait.torque * 100, '%')} of the torque limit of " \
-        "#{figure(bounds.torque, '%')}."
+      "Held at #{figure(held, "%")}: #{gait.name} allows #{figure(gait.torque * 100, "%")} of the torque limit of " \
+        "#{figure(bounds.torque, "%")}."
     end
   end
 end

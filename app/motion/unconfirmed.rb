@@ -11,8 +11,11 @@ module Motion
     # @param hazards [Hash{Gallop::Objects::Entry => Object}] raw by entry
     def initialize(hazards)
       @hazards = hazards
-      super("#{hazards.keys.map { |entry| "#{entry.name}: #{entry.hazard}" }.join(' ')} An explicit yes is needed for each " \
-            "(hazards: #{hazards.keys.map(&:key).join(', ')}).")
+      super(
+        "#{hazards.keys.map { |entry| "#{entry.name}: #{entry.hazard}" }.join(" ")} An " \
+          "explicit yes is needed for each " \
+          "(hazards: #{hazards.keys.map(&:key).join(", ")})."
+      )
     end
   end
 end

@@ -1,15 +1,16 @@
 # frozen_string_literal: true
 
 module Motion
-  # Something that is needed before the motor may be enabled is missing.
+  # Something that is needed before a motor may be enabled, or a test begun, is missing.
   class Unmet < Gallop::Refusal
     kind :not_now
 
     attr_reader :needs
 
-    def initialize(needs)
+    # @param what [String] was not done
+    def initialize(needs, what = "Not enabled")
       @needs = needs
-      super("Not enabled: #{needs.map { |need| need.state }.join('; ')}.")
+      super("#{what}: #{needs.map(&:state).join("; ")}.")
     end
   end
 end

@@ -1,9 +1,12 @@
 # frozen_string_literal: true
 
 module Proving
-  # What must be so before a motor may be enabled, each with its present state. The server decides by this list; the page shows it.
+  # What must be so before a motor may be enabled, or a test begun, each with its present state and, where it is not
+  # met, what helps. The server decides by this list; the page shows it.
   class Needs
-    Need = Gallop::Record.define(:id, :label, :met, :state)
+    # @!attribute state [String] in few words, as in "the drive is busy storing" @!attribute remedy [String, nil] a
+    # sentence; nil where it is met or there is nothing to do but to wait
+    Need = Gallop::Record.define(:id, :label, :met, :state, remedy: nil)
 
     def initialize(drive, tab)
       @drive = drive
@@ -12,59 +15,172 @@ module Proving
       @sample = @connection&.samples&.last
     end
 
-    # @return [Array<Need>]
+    # Before the motor is enabled. @return [Array<Need>]
     def all
-      return [ online ] unless @connection&.online? && @sample
-      [ online, reins, nobody_else, torque_off, bus, fault, motor_data, restart, memory ]
+      return linked unless linked?
+      [online, reins, nobody_else, test, loans, torque_off, bus, fault, motor_data, restart, memory]
     end
+
+    # Before live figures are looked at.
+    def linked = [online]
+
+    # Before a test that leaves the power stage off.
+    def at_rest = linked? ? [online, off, still, restart, memory] : linked
+
+    # Before the shaft is turned by hand.
+    def hand = linked? ? [online, off] : linked
 
     private
 
-    def need(id, label, met, good, bad) = Need.new(id: id, label: label, met: met, state: met ? good : bad)
+    def linked? = @connection&.online? && !@sample.nil?
+
+    def need(id, label, met, good, bad, remedy = nil)
+      Need.new(id: id, label: label, met: met ? true : false, state: met ? good : bad, remedy: met ? nil : remedy)
+    end
 
     def online
-      need("online", "Drive connected", @connection&.online? && !@sample.nil? || false, "connected", "the drive is not connected")
+      need(
+        "online",
+        "Drive connected",
+        linked?,
+        "connected",
+        "the drive is not connected",
+        "Connect it at the stage Connect."
+      )
     end
 
     def reins
       holder = @connection.motion.reins.holder
-      need("reins", "You hold the reins", @connection.motion.reins.held_by?(@tab), "held here", holder ? "#{holder} holds the reins" : "nobody holds the reins")
+      need(
+        "reins",
+        "You hold the reins",
+        @connection.motion.reins.held_by?(@tab),
+        "held here",
+        holder ? "#{holder} holds the reins" : "nobody holds the reins",
+        holder ? "Ask for them, or take them over." : "Take the reins."
+      )
     end
 
     def nobody_else
       ours = @connection.motion.holding?
-      need("others", "Nobody else commands the drive", ours || !@sample.enabled?, ours ? "Gallop commands it" : "nobody does",
-           "the drive was enabled by somebody else, or by itself; stop and disable it first")
+      need(
+        "others",
+        "Nobody else commands the drive",
+        ours || !@sample.enabled?,
+        ours ? "Gallop commands it" : "nobody does",
+        "the drive was enabled by somebody else, or by itself",
+        "Stop it and disable it first."
+      )
     end
 
-    def torque_off = inhibit("torque_off", "Torque-off inputs closed", 0, "both closed", "a torque-off input is open")
+    def off
+      need(
+        "off",
+        "Power stage off",
+        !@connection.motion.holding? && !@sample.enabled?,
+        "off",
+        "the drive is enabled",
+        "Disable it."
+      )
+    end
+
+    def still
+      speed = @sample["speed.actual"]
+      need(
+        "still",
+        "Motor at rest",
+        speed.abs <= Motion::Control::STANDSTILL * limit,
+        "at rest",
+        "the motor turns at #{Gallop::Quantities.format(speed, @drive.profile.speed_unit, 0)}",
+        "Let it come to rest."
+      )
+    end
+
+    def limit = Motion::Bounds.new(@drive.profile, @drive.live_values, @sample).speed
+
+    def test
+      run = Run.of(@drive.id)
+      need(
+        "test",
+        "No test under way",
+        run.nil?,
+        "none",
+        "a test is under way: #{run&.title}",
+        "End it, or wait until it has ended."
+      )
+    end
+
+    def loans
+      left = @drive.loans.outstanding.where.not(run_id: Run.of(@drive.id)&.id.to_i)
+      need(
+        "loans",
+        "Nothing borrowed by a test",
+        left.empty?,
+        "nothing is",
+        "values that a test had borrowed are not back yet",
+        "Put them back: the line at the top has the button."
+      )
+    end
+
+    def torque_off
+      inhibit(
+        "torque_off",
+        "Torque-off inputs closed",
+        0,
+        "both closed",
+        "a torque-off input is open",
+        "Close the safety circuit; both inputs must have their voltage."
+      )
+    end
 
     def bus
       voltage = Gallop::Quantities.format(@sample["bus.voltage"], "V", 0)
-      inhibit("bus", "DC bus charged", 1, voltage, "the DC bus has #{voltage}")
+      inhibit(
+        "bus",
+        "DC bus charged",
+        1,
+        voltage,
+        "the DC bus has #{voltage}",
+        "Switch the power supply on, and wait until the bus is charged."
+      )
     end
 
     def fault
       code = @sample.fault_code
-      need("fault", "No fault", code.zero?, "none", "fault #{Kernel.format('%04X', code)} is present")
+      need(
+        "fault",
+        "No fault",
+        code.zero?,
+        "none",
+        "fault #{Kernel.format("%04X", code)} is present",
+        "Remove its cause, then reset it."
+      )
     end
 
     # The motor data were set by somebody, nothing of them is waiting in the draft, and nothing of them cannot be.
     def motor_data
-      stage = Motor.new(@drive)
-      waiting = stage.waiting
-      problem =
-        if stage.blocked? then "the motor data have a blocker"
-        elsif stage.facts.unknown? then "only the motor's size is known; it has to be identified first"
-        elsif waiting.any? then "#{waiting.size} motor value#{'s are' if waiting.size > 1}#{' is' if waiting.size == 1} not in the drive"
-        elsif stage.factory? then "the drive has factory motor data"
-        end
-      need("motor", "Motor data in the drive", problem.nil?, "written and read back", problem)
+      problem, remedy = motor_problem(Motor.new(@drive))
+      need("motor", "Motor data in the drive", problem.nil?, "written and read back", problem, remedy)
     end
 
-    def restart = inhibit("restart", "No restart waiting", 2, "none", "the drive must be restarted first")
+    def motor_problem(stage)
+      waiting = stage.waiting.size
+      if stage.blocked?
+        ["the motor data have a blocker", "Resolve it at the stage Motor."]
+      elsif stage.facts.unknown?
+        ["only the motor's size is known", "It has to be identified first."]
+      elsif waiting.positive?
+        ["#{waiting} motor value#{waiting == 1 ? " is" : "s are"} not in the drive", "Write the draft."]
+      elsif stage.factory?
+        ["the drive has factory motor data", "Give the motor at the stage Motor and write its values."]
+      end
+    end
+
+    def restart =
+      inhibit("restart", "No restart waiting", 2, "none", "the drive must be restarted first", "Restart it.")
     def memory = inhibit("memory", "Memory idle", 4, "idle", "the drive is busy storing")
 
-    def inhibit(id, label, bit, good, bad) = need(id, label, @sample.inhibits[bit].zero?, good, bad)
+    def inhibit(id, label, bit, good, bad, remedy = nil) =
+      need(id, label, @sample.inhibits[bit].zero?, good, bad, remedy)
   end
 end

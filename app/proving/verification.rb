@@ -16,24 +16,24 @@ module Proving
     def armed = drive.connection&.motion&.armed? || false
     def enabled_for = drive.connection&.motion&.kind
     def speed = drive.connection&.motion&.speed.to_f
+    def limit = bounds.speed
+    def limit_backward = bounds.speed(-1)
     def allowed = envelope.highest(limit)
-    def proofs = drive.proofs.order(taken_at: :desc).limit(10)
+    def allowed_backward = envelope.highest(limit_backward)
 
     # What the drive has while it is enabled; else what it will get.
     def envelope = drive.connection&.motion&.gait || drive.envelope
 
-    def limit
-      entry = drive.profile.fetch(drive.profile.speed_command.fetch("limit"))
-      entry.figure(drive.live_values.fetch(entry.key) { entry.default_raw })
-    end
-
-    # How far the motor may go by itself when it is aligned after power-up: half an electrical turn. @return [String, nil] nil where none is
+    # How far the motor may go by itself when it is aligned after power-up: half an electrical turn. @return [String,
+    # nil] nil where none is
     def alignment_way
       return unless drive.profile["feedback.aligned"] && drive.pole_pairs.to_i.positive?
       return Gallop::Quantities.format(180.0 / drive.pole_pairs, "°", 1) unless drive.profile.slides?
       entry = drive.profile.fetch("motor.pole_pair_pitch")
       drive.live_values[entry.key]&.then { |raw| Gallop::Quantities.format(entry.figure(raw) / 2.0, entry.unit, 1) }
     end
+
+    def bounds = @bounds ||= Motion::Bounds.new(drive.profile, drive.live_values, nil)
 
     def status_bits = drive.profile.fetch("control.status").bits.map { |bit, name| { bit: bit, name: name } }
   end

@@ -7,5 +7,7 @@ class BatchSerializer < ApplicationSerializer
   field :message, "string"
   field(:at, "string") { |batch| batch.created_at.iso8601(3) }
   field(:confirmed, "number", &:confirmed_count)
-  field(:lines, "WriteLine[]") { |batch| WriteLineSerializer.new(batch.lines, params: { profile: batch.drive.profile }).to_h }
+  field(:lines, "WriteLine[]") do |batch|
+    WriteLineSerializer.new(batch.lines, params: { profile: batch.drive.profile }).to_h
+  end
 end

@@ -6,6 +6,11 @@ class ChartSerializer < ApplicationSerializer
   field :title, "string"
   field(:x, "{ label: string, unit: string }") { |chart| chart.x.to_h }
   field(:y, "{ label: string, unit: string }") { |chart| chart.y.to_h }
-  field(:curves, "{ name: string, role: 'main' | 'second' | 'weak', points: [number, number][] }[]") { |chart| chart.curves.map(&:to_h) }
-  field(:marks, "{ label: string, at: number, across: 'x' | 'y', height: number | null, tone: 'plain' | 'good' | 'bad' }[]") { |chart| chart.marks.map(&:to_h) }
+  field(:curves, "{ name: string, role: 'main' | 'second' | 'weak', points: [number, number][] }[]") do |chart|
+    chart.curves.map(&:to_h)
+  end
+  field(
+    :marks,
+    "{ label: string, at: number, across: 'x' | 'y', height: number | null, tone: 'plain' | 'good' | 'bad' }[]"
+  ) { |chart| chart.marks.map(&:to_h) }
 end

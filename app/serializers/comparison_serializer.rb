@@ -9,6 +9,11 @@ class ComparisonSerializer < ApplicationSerializer
   field(:total, "number") { |comparison| comparison.lines.size }
   field(:differing, "number") { |comparison| comparison.differing.size }
   field(:lines, "ComparisonLine[]") do |comparison|
-    ComparisonLineSerializer.new(params[:all] ? comparison.lines : comparison.differing, params: { profile: comparison.drive.profile }).to_h
+    ComparisonLineSerializer.new(
+      params[:all] ? comparison.lines : comparison.differing,
+      params: {
+        profile: comparison.drive.profile
+      }
+    ).to_h
   end
 end

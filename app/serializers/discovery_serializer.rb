@@ -9,9 +9,19 @@ class DiscoverySerializer < ApplicationSerializer
   field :cancelled, "boolean"
   field :proposal, "string"
   field(:interfaces, "{ name: string; address: string; mask: string; network: string; loopback: boolean }[]") do |view|
-    view.interfaces.map { |one| { name: one.name, address: Gallop::Network.dotted(one.address), mask: Gallop::Network.dotted(one.mask), network: Gallop::Network.dotted(one.network), loopback: one.loopback? } }
+    view.interfaces.map do |one|
+      {
+        name: one.name,
+        address: Gallop::Network.dotted(one.address),
+        mask: Gallop::Network.dotted(one.mask),
+        network: Gallop::Network.dotted(one.network),
+        loopback: one.loopback?
+      }
+    end
   end
   field(:sightings, "Sighting[]") { |view| SightingSerializer.new(view.sightings, params: { view: view }).to_h }
-  field(:strangers, "{ place: string; message: string }[]") { |view| view.strangers.map { |answer| { place: "#{answer.host}:#{answer.port}", message: answer.message.to_s } } }
+  field(:strangers, "{ place: string; message: string }[]") do |view|
+    view.strangers.map { |answer| { place: "#{answer.host}:#{answer.port}", message: answer.message.to_s } }
+  end
   field(:duplicates, "{ headline: string; remedy: string }[]", &:duplicates)
 end

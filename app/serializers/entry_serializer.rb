@@ -10,7 +10,13 @@ class EntrySerializer < ApplicationSerializer
   field :register, "number"
   field :type, "string"
   field :unit, "string"
-  field(:range, "string | null") { |entry| entry.writable? && entry.raw_range && entry.choices.empty? && entry.bits.empty? && !entry.octets ? entry.range_text : nil }
+  field(:range, "string | null") do |entry|
+    if entry.writable? && entry.raw_range && entry.choices.empty? && entry.bits.empty? && !entry.octets
+      entry.range_text
+    else
+      nil
+    end
+  end
   field :access, "string"
   field :effect, "string"
   field :locked, "boolean"
@@ -20,7 +26,9 @@ class EntrySerializer < ApplicationSerializer
   field :kept, "boolean"
   field :derived, "string | null"
   field(:synonyms, "string[]") { |entry| entry.synonyms.map(&:to_s) }
-  field(:choices, "{ value: number; name: string }[]") { |entry| entry.choices.map { |value, name| { value: value, name: name.to_s } } }
+  field(:choices, "{ value: number; name: string }[]") do |entry|
+    entry.choices.map { |value, name| { value: value, name: name.to_s } }
+  end
   field(:bits, "{ bit: number; name: string }[]") { |entry| entry.bits.map { |bit, name| { bit: bit, name: name } } }
   field(:setting, "boolean", &:setting?)
   field(:factory, "string") { |entry| entry.show(entry.default_raw) }

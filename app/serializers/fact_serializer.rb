@@ -11,7 +11,9 @@ class FactSerializer < ApplicationSerializer
   field(:whole, "boolean") { |field| field.whole }
   field(:words, "boolean") { |field| field.text }
   field(:step, "number | null") { |field| field.step }
-  field(:choices, "{ id: string; title: string }[]") { |field| field.choices.map { |id, title| { id: id, title: title } } }
+  field(:choices, "{ id: string; title: string }[]") do |field|
+    field.choices.map { |id, title| { id: id, title: title } }
+  end
   field(:range, "string | null") { |field| field.minimum && field.range_text }
   field(:text, "string") { |field| params[:stage].typed.fetch(field.key, "") }
   field(:source, "string | null") { |field| params[:stage].kept[field.key]&.source }

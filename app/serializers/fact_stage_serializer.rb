@@ -3,15 +3,23 @@
 # A stage of facts: fields with what was typed, and all that follows.
 class FactStageSerializer < ApplicationSerializer
   field(:stage, "string", &:name)
-  field(:kind, "'synchronous' | 'linear' | 'induction' | 'brushed' | 'stepper'") { |stage| stage.drive.profile.motor_kind.to_s }
+  field(:kind, "'synchronous' | 'linear' | 'induction' | 'brushed' | 'stepper'") do |stage|
+    stage.drive.profile.motor_kind.to_s
+  end
   field(:blocked, "boolean", &:blocked?)
   field(:missing, "string[]") { |stage| stage.assessment.missing }
   typelize fields: "Fact[]"
-  attribute(:fields) { |stage| stage.sheet.fields.map { |field| FactSerializer.new(field, params: { stage: stage }).to_h } }
+  attribute(:fields) do |stage|
+    stage.sheet.fields.map { |field| FactSerializer.new(field, params: { stage: stage }).to_h }
+  end
   many :consequences, source: proc { assessment.consequences }, resource: ConsequenceSerializer
   many :findings, source: proc { assessment.findings }, resource: FindingSerializer
   many :charts, source: proc { assessment.charts }, resource: ChartSerializer
   typelize sheets: "{ id: string; title: string; columns: string[]; rows: string[][]; note: string | null }[]"
-  attribute(:sheets) { |stage| stage.assessment.sheets.map { |sheet| { id: sheet.id, title: sheet.title, columns: sheet.columns, rows: sheet.rows, note: sheet.note } } }
+  attribute(:sheets) do |stage|
+    stage.assessment.sheets.map do |sheet|
+      { id: sheet.id, title: sheet.title, columns: sheet.columns, rows: sheet.rows, note: sheet.note }
+    end
+  end
   many :proposals, resource: ProposalSerializer
 end

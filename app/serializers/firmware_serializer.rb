@@ -6,5 +6,9 @@ class FirmwareSerializer < ApplicationSerializer
   field(:newest, "string") { |drive| drive.profile.firmware }
   field(:outdated, "boolean") { |drive| drive.profile.outdated? }
   field(:missing, "string[]") { |drive| drive.profile.missing_functions }
-  field(:update, "FirmwareUpdate | null") { |drive| drive.firmware_updates.newest_first.first&.then { |update| FirmwareUpdateSerializer.new(update, params: { profile: drive.profile }).to_h } }
+  field(:update, "FirmwareUpdate | null") do |drive|
+    drive.firmware_updates.newest_first.first&.then do |update|
+      FirmwareUpdateSerializer.new(update, params: { profile: drive.profile }).to_h
+    end
+  end
 end

@@ -2,11 +2,23 @@
 
 # A motor of the library, in a line.
 class MotorHitSerializer < ApplicationSerializer
-  LINE = { "synchronous" => [ %w[rated_torque N·m], %w[rated_speed rpm], %w[rated_current A] ], "linear" => [ %w[rated_force N], %w[rated_speed m/s], %w[rated_current A] ], "induction" => [ %w[rated_power kW], %w[rated_voltage V], %w[rated_current A], %w[rated_speed rpm] ],
-           "brushed" => [ %w[rated_voltage V], %w[rated_torque N·m], %w[rated_speed rpm], %w[rated_current A] ], "stepper" => [ %w[holding_torque N·m], %w[rated_current A], %w[steps steps] ] }.freeze
+  LINE = {
+    "synchronous" => [%w[rated_torque N·m], %w[rated_speed rpm], %w[rated_current A]],
+    "linear" => [%w[rated_force N], %w[rated_speed m/s], %w[rated_current A]],
+    "induction" => [%w[rated_power kW], %w[rated_voltage V], %w[rated_current A], %w[rated_speed rpm]],
+    "brushed" => [%w[rated_voltage V], %w[rated_torque N·m], %w[rated_speed rpm], %w[rated_current A]],
+    "stepper" => [%w[holding_torque N·m], %w[rated_current A], %w[steps steps]]
+  }.freeze
 
   field :part, "string"
   field :note, "string"
-  field(:line, "string") { |motor| LINE.fetch(motor.kind).filter_map { |key, unit| motor.facts[key]&.then { |text| text.match?(/[[:alpha:]]/) ? text : "#{text} #{unit}" } }.join(", ") }
+  field(:line, "string") do |motor|
+    LINE
+      .fetch(motor.kind)
+      .filter_map do |key, unit|
+        motor.facts[key]&.then { |text| text.match?(/[[:alpha:]]/) ? text : "#{text} #{unit}" }
+      end
+      .join(", ")
+  end
   field(:own, "boolean") { |motor| params[:own].include?(motor.part) }
 end

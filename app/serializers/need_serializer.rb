@@ -5,4 +5,5 @@ class NeedSerializer < ApplicationSerializer
   field :label, "string"
   field :met, "boolean"
   field :state, "string"
+  field :remedy, "string | null"
 end

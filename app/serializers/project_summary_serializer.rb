@@ -4,6 +4,9 @@ class ProjectSummarySerializer < ApplicationSerializer
   field :id, "number"
   field :name, "string"
   field :note, "string"
-  field(:drive_names, "string[]") { |project| project.drives.map(&:name) }
+  many :drives, source: proc { |_| drives.surveyed }, resource: DriveGlanceSerializer
+  field(:last, "LogbookEntry | null") do |project|
+    project.last_entry && LogbookEntrySerializer.new(project.last_entry).to_h
+  end
   field(:created_at, "string") { |project| project.created_at.iso8601 }
 end

@@ -5,6 +5,13 @@ class ReplacementSerializer < ApplicationSerializer
   field(:possible, "boolean", &:possible?)
   field(:missing, "string[]", &:missing)
   field(:differences, "{ key: string; name: string; project: string; drive: string }[]") do |replacement|
-    replacement.differences.map { |row| { key: row[:entry].key, name: row[:entry].name, project: row[:entry].show(row[:project]), drive: row[:entry].show(row[:drive]) } }
+    replacement.differences.map do |row|
+      {
+        key: row[:entry].key,
+        name: row[:entry].name,
+        project: row[:entry].show(row[:project]),
+        drive: row[:entry].show(row[:drive])
+      }
+    end
   end
 end

@@ -8,5 +8,7 @@ class SnapshotSerializer < ApplicationSerializer
   field :firmware, "string"
   field(:at, "string") { |snapshot| snapshot.taken_at.iso8601(3) }
   field(:values, "number") { |snapshot| snapshot.held.size }
-  field(:differing, "number") { |snapshot| params.fetch(:drafted).count { |key, raw| snapshot.held.key?(key) && snapshot.held[key] != raw } }
+  field(:differing, "number") do |snapshot|
+    params.fetch(:drafted).count { |key, raw| snapshot.held.key?(key) && snapshot.held[key] != raw }
+  end
 end

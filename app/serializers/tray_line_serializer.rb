@@ -8,6 +8,8 @@ class TrayLineSerializer < ApplicationSerializer
   field(:live, "string") { |line| line.entry.show(line.live) }
   field(:stored, "string") { |line| line.entry.show(line.stored) }
   field(:effect, "string") { |line| line.entry.effect }
-  field(:hazard, "string | null") { |line| line.draft && line.entry.hazardous?(line.draft) && !line.entry.hazardous?(line.live) ? line.entry.hazard : nil }
+  field(:hazard, "string | null") do |line|
+    line.draft && line.entry.hazardous?(line.draft) && !line.entry.hazardous?(line.live) ? line.entry.hazard : nil
+  end
   field(:reason, "string | null") { |line| line.reason.presence }
 end

@@ -8,8 +8,9 @@ class VerifySerializer < ApplicationSerializer
   field :enabled_for, "'speed' | 'position' | 'torque' | null"
   field :speed, "number"
   field :limit, "number"
+  field :limit_backward, "number"
   field :allowed, "number"
+  field :allowed_backward, "number"
   field :alignment_way, "string | null"
   field(:status_bits, "{ bit: number; name: string }[]")
-  many :proofs, resource: ProofSerializer
 end

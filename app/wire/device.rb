@@ -25,16 +25,19 @@ module Wire
       spans = profile.spans(entries)
       words = {}
       spans.each_with_index do |span, done|
-        exchange { @modbus.read(span.begin + offset, span.size) }.each_with_index { |word, n| words[span.begin + n] = word }
+        exchange { @modbus.read(span.begin + offset, span.size) }.each_with_index do |word, n|
+          words[span.begin + n] = word
+        end
         yield (done + 1.0) / spans.size if block_given?
       end
-      entries.to_h { |entry| [ entry.key, entry.decode(entry.registers.map { |register| words[register] }) ] }
+      entries.to_h { |entry| [entry.key, entry.decode(entry.registers.map { |register| words[register] })] }
     end
 
-    def read_one(key) = read([ profile.fetch(key) ]).fetch(key)
+    def read_one(key) = read([profile.fetch(key)]).fetch(key)
 
     # What the drive would start with, by its mirror of the stored memory.
-    def read_stored(entries = profile.stored_settings, &) = read(entries, offset: Gallop::Objects::Profile::STORED_OFFSET, &)
+    def read_stored(entries = profile.stored_settings, &) =
+      read(entries, offset: Gallop::Objects::Profile::STORED_OFFSET, &)
 
     # @return [Hash{String => Object}] all that can be read
     def read_all(&) = read(profile.entries.select(&:readable?), &)
@@ -50,7 +53,9 @@ module Wire
     # The block of live figures; with a token the dead-man is refreshed in the same exchange.
     def live(refresh: false)
       words = exchange { refresh ? refresh_and_read : @modbus.read(@live_first, @live_count) }
-      @live_entries.to_h { |entry| [ entry.key, entry.decode(words[entry.register - @live_first, entry.register_count]) ] }
+      @live_entries.to_h do |entry|
+        [entry.key, entry.decode(words[entry.register - @live_first, entry.register_count])]
+      end
     end
 
     private
@@ -62,14 +67,14 @@ module Wire
 
     def refresh_and_read
       @token = (@token + 1) & 0xFFFF
-      @modbus.write_and_read(profile.fetch("control.watchdog_token").register, [ @token ], @live_first, @live_count)
+      @modbus.write_and_read(profile.fetch("control.watchdog_token").register, [@token], @live_first, @live_count)
     end
 
     # @return [Array] the reason in words, and its number
     def diagnosis
       entry = profile.fetch("diagnosis.refused_reason")
       reason = @modbus.read(entry.register, 1).first
-      [ entry.choices[reason]&.downcase, reason ]
+      [entry.choices[reason]&.downcase, reason]
     rescue Refused
       [] # a drive that does not even say why
     end

@@ -3,15 +3,16 @@
 require "socket"
 
 module Wire
-  # A Modbus TCP client for one thread. Every call has one deadline for all its bytes; a late, short or foreign answer raises Lost, after
-  # which the socket must not be used again. See docs/decisions/modbus-client.md for why this is not a gem.
+  # A Modbus TCP client for one thread. Every call has one deadline for all its bytes; a late, short or foreign answer
+  # raises Lost, after which the socket must not be used again. See docs/decisions/modbus-client.md for why this is
+  # not a gem.
   class Modbus
     CONNECT_TIMEOUT = 1.0 # s
-    LONGEST_READ = 4096   # bytes
-    ANSWER_TIMEOUT = 0.6  # s; a drive answers within milliseconds, and a loss has to be shown within a second
-    MOST_PARTS = 16       # answers in which a device may tell its identification
-    IDENTITY_TIME = 2.0   # s for all of them
-    IDENTITY_HEADER = 7   # bytes
+    LONGEST_READ = 4096 # bytes
+    ANSWER_TIMEOUT = 0.6 # s; a drive answers within milliseconds, and a loss has to be shown within a second
+    MOST_PARTS = 16 # answers in which a device may tell its identification
+    IDENTITY_TIME = 2.0 # s for all of them
+    IDENTITY_HEADER = 7 # bytes
 
     def self.open(host, port, unit: 1, connect_timeout: CONNECT_TIMEOUT)
       socket = Socket.tcp(host, port, connect_timeout: connect_timeout)
@@ -23,11 +24,16 @@ module Wire
 
     def self.reason_for(error, host, port)
       case error
-      when Errno::ECONNREFUSED then "Nothing listens at #{host}:#{port}. Is the drive powered, and the port right?"
-      when Errno::ETIMEDOUT then "#{host}:#{port} does not answer. Is the cable plugged in, and the address of this network?"
-      when Errno::EHOSTUNREACH, Errno::ENETUNREACH then "There is no way to #{host} from this laptop's networks."
-      when SocketError then "“#{host}” is no address that can be found."
-      else "No connection to #{host}:#{port}: #{error.message}"
+      when Errno::ECONNREFUSED
+        "Nothing listens at #{host}:#{port}. Is the drive powered, and the port right?"
+      when Errno::ETIMEDOUT
+        "#{host}:#{port} does not answer. Is the cable plugged in, and the address of this network?"
+      when Errno::EHOSTUNREACH, Errno::ENETUNREACH
+        "There is no way to #{host} from this laptop's networks."
+      when SocketError
+        "“#{host}” is no address that can be found."
+      else
+        "No connection to #{host}:#{port}: #{error.message}"
       end
     end
 
@@ -42,23 +48,23 @@ module Wire
 
     # @return [Array<Integer>] register words
     def read(first, count)
-      words_of(ask([ 3, first, count ].pack("Cnn")), count)
+      words_of(ask([3, first, count].pack("Cnn")), count)
     end
 
     def write(first, words)
-      ask([ 16, first, words.size, words.size * 2, *words ].pack("CnnCn*"))
+      ask([16, first, words.size, words.size * 2, *words].pack("CnnCn*"))
       nil
     end
 
     # Writes, then reads, in one exchange.
     def write_and_read(first, words, read_first, count)
-      words_of(ask([ 23, read_first, count, first, words.size, words.size * 2, *words ].pack("CnnnnCn*")), count)
+      words_of(ask([23, read_first, count, first, words.size, words.size * 2, *words].pack("CnnnnCn*")), count)
     end
 
     # Function code 21, one group. @raise [Refused]
     def write_file(file, record, words)
-      body = [ 6, file, record, words.size, *words ].pack("Cnnnn*")
-      ask([ 21, body.bytesize ].pack("CC") + body)
+      body = [6, file, record, words.size, *words].pack("Cnnnn*")
+      ask([21, body.bytesize].pack("CC") + body)
       nil
     end
 
@@ -69,10 +75,12 @@ module Wire
       deadline = now + IDENTITY_TIME
       MOST_PARTS.times do
         break if now > deadline
-        object = parse_identification(ask([ 43, 14, 3, object ].pack("C4")), objects)
+        object = parse_identification(ask([43, 14, 3, object].pack("C4")), objects)
         return objects if object.nil?
       end
-      raise Lost, "The device identification does not end: #{MOST_PARTS} answers, or #{IDENTITY_TIME.round} s, and more is announced."
+      raise Lost,
+            "The device identification does not end: #{MOST_PARTS} answers, or #{IDENTITY_TIME.round} s, and more " \
+              "is announced."
     end
 
     private
@@ -89,8 +97,8 @@ module Wire
       raise Lost, "The connection broke: #{e.message}"
     end
 
-    # A frame is far smaller than the socket's buffer. Writing and reading without blocking keeps Ruby's interpreter: one exchange gives it
-    # up once, for the wait, however busy the other threads are.
+    # A frame is far smaller than the socket's buffer. Writing and reading without blocking keeps Ruby's interpreter:
+    # one exchange gives it up once, for the wait, however busy the other threads are.
     def send_frame(frame)
       sent = @socket.write_nonblock(frame, exception: false)
       raise Lost, "The connection takes no more bytes." unless sent == frame.bytesize
@@ -110,18 +118,24 @@ module Wire
 
     # An answer that came while this process itself was kept from running is an answer.
     def gather(deadline)
-      raise Lost, timeout_text(@arrived) unless @socket.wait_readable([ deadline - now, 0 ].max)
+      raise Lost, timeout_text(@arrived) unless @socket.wait_readable([deadline - now, 0].max)
       chunk = @socket.read_nonblock(LONGEST_READ, exception: false)
       raise Lost, "The drive closed the connection." if chunk.nil?
       @arrived << chunk unless chunk == :wait_readable
     end
 
     def timeout_text(bytes)
-      bytes.empty? ? "No answer for #{(ANSWER_TIMEOUT * 1000).round} ms." : "The answer broke off after #{bytes.bytesize} bytes."
+      if bytes.empty?
+        "No answer for #{(ANSWER_TIMEOUT * 1000).round} ms."
+      else
+        "The answer broke off after #{bytes.bytesize} bytes."
+      end
     end
 
     def words_of(answer, count)
-      raise Lost, "#{count} registers were asked for, #{answer.bytesize - 2} bytes came." unless answer.bytesize == 2 + count * 2 && answer.getbyte(1) == count * 2
+      unless answer.bytesize == 2 + count * 2 && answer.getbyte(1) == count * 2
+        raise Lost, "#{count} registers were asked for, #{answer.bytesize - 2} bytes came."
+      end
       answer.byteslice(2..).unpack("n*")
     end
 
@@ -138,7 +152,9 @@ module Wire
       end
       return if more != 0xFF
       return following if following > objects.keys.max.to_i
-      raise Lost, "The device identification goes round in a circle: after object #{objects.keys.max.to_i} it announces #{following}."
+      raise Lost,
+            "The device identification goes round in a circle: after object #{objects.keys.max.to_i} it announces " \
+              "#{following}."
     end
 
     def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Wire
-  # Writes a firmware image to one drive: into its loader, clear, transfer, check, start. Cut at any point it can be done again from the
-  # start; the drive stays in its loader meanwhile. Nothing else may talk to the drive.
+  # Writes a firmware image to one drive: into its loader, clear, transfer, check, start. Cut at any point it can be
+  # done again from the start; the drive stays in its loader meanwhile. Nothing else may talk to the drive.
   class ProgramTransfer
     RETURN_TIMEOUT = 20.0 # s for the drive to come back from a restart
     BUSY_TIMEOUT = 10.0
@@ -20,7 +20,7 @@ module Wire
       @port = port
       @unit = unit
       @image = image
-      @report = report || ->(*) { }
+      @report = report || ->(*) {}
     end
 
     # @return [Identity] of the drive with its new program @raise [Failed, Lost]
@@ -64,7 +64,9 @@ module Wire
       pieces = Gallop::Program.pieces(@image.bytes)
       pieces.each_with_index do |(file, record, words), n|
         @modbus.write_file(file, record, words)
-        @report.call("transfer", STEPS["clear"] + (STEPS["transfer"] - STEPS["clear"]) * (n + 1) / pieces.size) if (n % 8).zero?
+        if (n % 8).zero?
+          @report.call("transfer", STEPS["clear"] + (STEPS["transfer"] - STEPS["clear"]) * (n + 1) / pieces.size)
+        end
       end
     rescue Refused => e
       raise Failed, "The drive refused a piece of the image (#{e.message}). It stays in its loader; begin again."
@@ -76,7 +78,11 @@ module Wire
       control(@profile, Gallop::Program::START)
       wait_while_busy
       error = flash_status >> 1
-      raise Failed, "The drive does not accept the image: #{Gallop::Program::FLASH_ERRORS.fetch(error, "error #{error}")}. It stays in its loader." if error.positive?
+      if error.positive?
+        raise Failed,
+              "The drive does not accept the image: " \
+                "#{Gallop::Program::FLASH_ERRORS.fetch(error, "error #{error}")}. It stays in its loader."
+      end
     rescue Lost
       nil
     end

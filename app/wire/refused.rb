@@ -3,7 +3,7 @@
 module Wire
   # The drive answered with a Modbus exception: it is there, and does not want to.
   class Refused < Gallop::Refusal
-    HELD = [ 13, 14 ].freeze # of diagnosis.refused_reason: somebody else has the drive, or nobody
+    HELD = [13, 14].freeze # of diagnosis.refused_reason: somebody else has the drive, or nobody
 
     ENABLED = 7
 
@@ -13,7 +13,7 @@ module Wire
     def initialize(code, detail = nil, reason = nil)
       @code = code
       @reason = reason
-      super([ Gallop::Modbus::EXCEPTIONS.fetch(code, "exception #{code}"), detail ].compact.join(": "))
+      super([Gallop::Modbus::EXCEPTIONS.fetch(code, "exception #{code}"), detail].compact.join(": "))
     end
 
     def sentence = "The drive refused: #{message}."

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Wire
-  # Looks at many places at once for drives that can identify themselves. Used by the application and by the command line.
+  # Looks at many places at once for drives that can identify themselves. Used by the application and by the command
+  # line.
   #
   #   Scan.new([ [ "127.0.0.1", 15020 ] ]).run { |found| puts found.identity.model }
   class Scan
@@ -32,7 +33,7 @@ module Wire
       queue = Thread::Queue.new
       @places.each { |place| queue << place }
       queue.close
-      Array.new([ THREADS, total ].min) { Thread.new { work(queue, block) } }.each(&:join)
+      Array.new([THREADS, total].min) { Thread.new { work(queue, block) } }.each(&:join)
       self
     end
 
@@ -52,11 +53,23 @@ module Wire
     def look(host, port)
       modbus = Modbus.open(host, port, connect_timeout: CONNECT_TIMEOUT)
       identity = Identity.read(modbus)
-      Answer.new(host: host, port: port, identity: identity, values: identity.loader ? {} : values(modbus, identity.profile))
+      Answer.new(
+        host: host,
+        port: port,
+        identity: identity,
+        values: identity.loader ? {} : values(modbus, identity.profile)
+      )
     rescue Refused, Lost => e
       modbus && Answer.new(host: host, port: port, identity: nil, values: {}, message: e.message)
     rescue StandardError => e # one answer that we do not understand must not end the search
-      Answer.new(host: host, port: port, identity: nil, values: {}, message: "It answers what Gallop does not understand: #{e.message}")
+      Answer.new(
+        host: host,
+        port: port,
+        identity: nil,
+        values: {
+        },
+        message: "It answers what Gallop does not understand: #{e.message}"
+      )
     ensure
       modbus&.close
     end

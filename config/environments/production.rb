@@ -10,7 +10,8 @@ Rails.application.configure do
   config.public_file_server.enabled = true
   config.public_file_server.headers = { "cache-control" => "public, max-age=3600" }
   config.log_level = ENV.fetch("RAILS_LOG_LEVEL", "warn")
-  config.logger = ActiveSupport::Logger.new(ENV.fetch("GALLOP_LOG", Rails.root.join("log/production.log").to_s), 2, 10_000_000)
+  config.logger =
+    ActiveSupport::Logger.new(ENV.fetch("GALLOP_LOG", Rails.root.join("log/production.log").to_s), 2, 10_000_000)
   config.active_record.dump_schema_after_migration = false
   # Serves this machine over plain HTTP; see docs/decisions/this-machine-alone.md.
   config.force_ssl = false

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Waiting for another connection's transaction must let the other threads of this process run: see docs/decisions/waiting-for-sqlite.md.
+# Waiting for another connection's transaction must let the other threads of this process run: see
+# docs/decisions/waiting-for-sqlite.md.
 module SqliteWaiting
   private
 

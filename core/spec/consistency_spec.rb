@@ -6,9 +6,9 @@ require_relative "core_helper"
 RSpec.describe Gallop::Consistency do
   def ids(family, figures)
     profile = Gallop::Objects::Profile.load(family)
-    values = profile.settings.to_h { |entry| [ entry.key, entry.default_raw ] }
+    values = profile.settings.to_h { |entry| [entry.key, entry.default_raw] }
     figures.each { |key, figure| values[key] = profile.fetch(key).raw(figure) }
-    described_class.new(profile, values).findings.map { |finding| [ finding.id, finding.values ] }
+    described_class.new(profile, values).findings.map { |finding| [finding.id, finding.values] }
   end
 
   Gallop::Objects::Profile::FAMILIES.each do |family|
@@ -16,26 +16,42 @@ RSpec.describe Gallop::Consistency do
   end
 
   [
-    [ "haflinger", { "supply.chopper_level" => 400 }, { "supply.chopper_level" => 399 }, "out_of_order" ],
-    [ "haflinger", { "supply.under_voltage" => 400 }, { "supply.under_voltage" => 390 }, "out_of_order" ],
-    [ "shire", { "limits.lowest_speed" => 3000 }, { "limits.lowest_speed" => 2999 }, "out_of_order" ],
-    [ "haflinger", { "position.limit_low" => 100, "position.limit_high" => 100 }, { "position.limit_low" => 99, "position.limit_high" => 100 }, "out_of_order" ],
-    [ "fjord", { "battery.end_voltage" => 3.3 }, { "battery.end_voltage" => 3.299 }, "out_of_order" ],
-    [ "fjord", { "pulse.centre" => 1000 }, { "pulse.centre" => 1001 }, "out_of_order" ],
-    [ "haflinger", { "terminals.input_1_function" => 6, "terminals.input_4_function" => 6 }, { "terminals.input_1_function" => 1, "terminals.input_4_function" => 1 }, "shared_function" ],
-    [ "haflinger", { "ramps.quick_stop" => 5999 }, { "ramps.quick_stop" => 6000 }, "slow_quick_stop" ],
-    [ "haflinger", { "motor.rated_current" => 9.1 }, { "motor.rated_current" => 9 }, "motor_beyond_drive" ],
-    [ "haflinger", { "brake.fitted" => 2, "terminals.output_2_function" => 7 }, { "brake.fitted" => 1, "terminals.output_2_function" => 7 }, "two_brake_masters" ]
+    ["haflinger", { "supply.chopper_level" => 400 }, { "supply.chopper_level" => 399 }, "out_of_order"],
+    ["haflinger", { "supply.under_voltage" => 400 }, { "supply.under_voltage" => 390 }, "out_of_order"],
+    ["shire", { "limits.lowest_speed" => 3000 }, { "limits.lowest_speed" => 2999 }, "out_of_order"],
+    [
+      "haflinger",
+      { "position.limit_low" => 100, "position.limit_high" => 100 },
+      { "position.limit_low" => 99, "position.limit_high" => 100 },
+      "out_of_order"
+    ],
+    ["fjord", { "battery.end_voltage" => 3.3 }, { "battery.end_voltage" => 3.299 }, "out_of_order"],
+    ["fjord", { "pulse.centre" => 1000 }, { "pulse.centre" => 1001 }, "out_of_order"],
+    [
+      "haflinger",
+      { "terminals.input_1_function" => 6, "terminals.input_4_function" => 6 },
+      { "terminals.input_1_function" => 1, "terminals.input_4_function" => 1 },
+      "shared_function"
+    ],
+    ["haflinger", { "ramps.quick_stop" => 5999 }, { "ramps.quick_stop" => 6000 }, "slow_quick_stop"],
+    ["haflinger", { "motor.rated_current" => 9.1 }, { "motor.rated_current" => 9 }, "motor_beyond_drive"],
+    [
+      "haflinger",
+      { "brake.fitted" => 2, "terminals.output_2_function" => 7 },
+      { "brake.fitted" => 1, "terminals.output_2_function" => 7 },
+      "two_brake_masters"
+    ]
   ].each do |family, wrong, right, id|
     it "finds #{id} in #{wrong}, and not in #{right}" do
-      expect(ids(family, wrong).map(&:first)).to eq([ id ])
+      expect(ids(family, wrong).map(&:first)).to eq([id])
       expect(ids(family, right)).to be_empty
     end
   end
 
   it "names a conflict at both ends" do
     profile = Gallop::Objects::Profile.load("haflinger")
-    found = described_class.new(profile, { "terminals.input_1_function" => 6, "terminals.input_4_function" => 6 }).by_key
+    found =
+      described_class.new(profile, { "terminals.input_1_function" => 6, "terminals.input_4_function" => 6 }).by_key
     expect(found.keys).to contain_exactly("terminals.input_1_function", "terminals.input_4_function")
     expect(found["terminals.input_4_function"].first.headline).to eq("“Fault reset” is on 2 inputs: 1 and 4")
   end

@@ -4,7 +4,8 @@ require_relative "../../config/boot"
 require_relative "../../spec/spec_helper"
 require "gallop/core"
 
-# Rules by example: each finding where it appears, and just beside it where it does not. The group answers #ids(facts, **options).
+# Rules by example: each finding where it appears, and just beside it where it does not. The group answers #ids(facts,
+# **options).
 module Neighbours
   # @param cases [Array] of id, there, beside; the two are facts, or facts and options
   def finds_beside(cases)

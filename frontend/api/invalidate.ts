@@ -7,7 +7,7 @@ const OF_A_DRIVE = new Set([
   "tray",
   "facts",
   "verify",
-  "proofs",
+  "tests",
   "faults",
   "snapshots",
   "imports",

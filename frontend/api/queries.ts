@@ -17,10 +17,11 @@ import type {
   MotorHit,
   PowerUp,
   Project,
-  Proof,
   ProjectSummary,
   Restore,
   Snapshot,
+  Test,
+  Trace,
   Tray,
   ValueDetail,
   Verify,
@@ -85,8 +86,24 @@ export const useSignals = (driveId: number, enabled: boolean) =>
     refetchInterval: SIGNALS,
   });
 
-export const useProofs = (driveId: number) =>
-  useQuery({ queryKey: ["proofs", driveId], queryFn: () => api.get<Proof[]>(`/drives/${driveId}/proofs`) });
+/** The tests of a drive: what each needs, what it will do, and what came of it last. */
+const useTests = (driveId: number) =>
+  useQuery({ queryKey: ["tests", driveId], queryFn: () => api.get<Test[]>(`/drives/${driveId}/tests`) });
+
+/** One of them, and its run while it is under way. */
+export function useTest(drive: Drive, id: string) {
+  const test = useTests(drive.id).data?.find((one) => one.id === id);
+  const running = drive.run?.kind === id && drive.run.state === "running" ? drive.run : undefined;
+  return { test, running };
+}
+
+/** What was recorded in a run; it never changes. */
+export const useTrace = (driveId: number, runId: number) =>
+  useQuery({
+    queryKey: ["trace", driveId, runId],
+    queryFn: () => api.get<Trace>(`/drives/${driveId}/runs/${runId}/trace`),
+    staleTime: Infinity,
+  });
 
 export const useVerify = (driveId: number) =>
   useQuery({ queryKey: ["verify", driveId], queryFn: () => api.get<Verify>(`/drives/${driveId}/verify`) });

@@ -8,6 +8,8 @@ interface Options<R> {
   refresh?: string[];
   drive?: { id: number };
   quiet?: boolean;
+  /** what is waited for, in a sentence without its full stop */
+  wait?: string | undefined;
   done?: (result: R) => void;
   failed?: (error: ApiError) => void;
 }
@@ -18,13 +20,17 @@ interface Options<R> {
  */
 export function useAction<A, R>(act: (argument: A) => Promise<R>, options: Options<R> = {}) {
   const queries = useQueryClient();
-  return useMutation<R, ApiError, A>({
+  return useMutation<R, ApiError, A, (() => void) | undefined>({
     mutationFn: act,
+    onMutate: () => (options.wait ? notices.wait(options.wait) : undefined),
     onSuccess: (result) => options.done?.(result),
     onError: (error) => {
       options.failed?.(error);
       if (!options.quiet) notices.problem(error.message);
     },
-    onSettled: () => invalidate(queries, options.refresh ?? ["drive"], options.drive?.id),
+    onSettled: (_result, _error, _argument, waited) => {
+      waited?.();
+      invalidate(queries, options.refresh ?? ["drive"], options.drive?.id);
+    },
   });
 }

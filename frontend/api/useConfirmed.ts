@@ -10,7 +10,7 @@ import { useAction } from "./useAction";
  */
 export function useConfirmed<R>(
   act: (hazards: string[]) => Promise<R>,
-  options: { refresh?: string[]; drive?: { id: number }; done?: (result: R) => void } = {},
+  options: { refresh?: string[]; drive?: { id: number }; wait?: string; done?: (result: R) => void } = {},
 ) {
   const [asked, setAsked] = useState<Hazard[]>([]);
   const action = useAction(act, {

@@ -20,13 +20,14 @@ export interface ChangedMessage {
   changed: string[];
 }
 
-type Message = LiveMessage | PastMessage | ChangedMessage | { announced: "discovery" | "projects" };
+type Message =
+  LiveMessage | PastMessage | ChangedMessage | { shown: number[] } | { announced: "discovery" | "projects" };
 
 interface Listener {
   drives: readonly number[];
   changed?: (message: ChangedMessage) => void;
   announced?: (what: "discovery" | "projects") => void;
-  /** the socket is there, or there again: what was said meanwhile is not known */
+  /** from now on word comes of what these drives change; what was said before is not known */
   connected?: () => void;
 }
 
@@ -46,10 +47,8 @@ class Feed {
   /** @returns how to leave again */
   listen(listener: Listener) {
     this.#listeners.add(listener);
-    if (this.#socket?.readyState === WebSocket.OPEN) {
-      this.#nameSoon();
-      listener.connected?.();
-    } else if (!this.#socket) this.#open();
+    if (this.#socket?.readyState === WebSocket.OPEN) this.#nameSoon();
+    else if (!this.#socket) this.#open();
     return () => {
       this.#listeners.delete(listener);
       this.#nameSoon();
@@ -64,7 +63,6 @@ class Feed {
     socket.addEventListener("open", () => {
       for (const drive of this.#drives) telemetryOf(drive).forget();
       this.#name();
-      for (const listener of this.#listeners) listener.connected?.();
     });
     socket.addEventListener("message", ({ data }: MessageEvent<string>) => this.#hear(JSON.parse(data) as Message));
     socket.addEventListener("close", () => window.setTimeout(() => this.#open(), AGAIN));
@@ -96,7 +94,8 @@ class Feed {
       return telemetryOf(message.drive).push(message.layout, message.at, message.live, message.state);
     if ("past" in message) return telemetryOf(message.drive).recall(message.past);
     for (const listener of this.#listeners) {
-      if ("announced" in message) listener.announced?.(message.announced);
+      if ("shown" in message) listener.connected?.();
+      else if ("announced" in message) listener.announced?.(message.announced);
       else if (listener.drives.includes(message.drive)) listener.changed?.(message);
     }
   }

@@ -5,13 +5,14 @@ import { feed } from "./feed";
 
 /** Which queries rest on what the server says has changed. */
 const AFFECTED: Record<string, string[]> = {
-  link: ["drive", "verify"],
+  link: ["drive", "verify", "tests"],
   values: ["drive", "values", "comparison", "snapshots", "facts", "verify"],
   tray: ["drive", "tray", "facts", "verify"],
   batch: ["tray"],
-  motion: ["drive", "verify"],
+  motion: ["drive", "verify", "tests"],
   faults: ["faults", "verify"],
-  proofs: ["drive", "verify", "proofs"],
+  run: ["drive", "verify", "tests"],
+  proofs: ["drive", "tests"],
   logbook: ["logbook"],
   firmware: ["firmware", "drive"],
 };

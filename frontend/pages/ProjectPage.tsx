@@ -9,21 +9,13 @@ import { Action } from "../parts/Action";
 import { Choice } from "../parts/Choice";
 import { Column, PageHead } from "../parts/Columns";
 import { ConfirmDialog } from "../parts/ConfirmDialog";
-import { Horseshoe } from "../parts/Horseshoe";
+import { CourseGlance } from "../parts/CourseGlance";
+import { LinkButton } from "../parts/LinkButton";
+import { LINK_WORDS } from "../parts/linkWords";
 import { Table } from "../parts/Table";
 import { TextField } from "../parts/TextField";
 import { AuthorField } from "./AuthorField";
 import { NotFoundPage } from "./NotFoundPage";
-
-const LINK = {
-  offline: "offline",
-  connecting: "connecting",
-  reading: "reading",
-  online: "connected",
-  lost: "lost, trying again",
-  loader: "waits for firmware",
-  taken: "linked elsewhere",
-} as const;
 
 /** The drives of a project. */
 export function ProjectPage() {
@@ -110,20 +102,9 @@ function DriveRow({ drive }: { drive: Drive }) {
           {drive.host}:{drive.port}
         </Text>
       </td>
-      <td>{LINK[drive.link.state]}</td>
+      <td>{LINK_WORDS[drive.link.state]}</td>
       <td>
-        <Flex gap="2">
-          {drive.stages.map((stage) => (
-            <Link
-              key={stage.id}
-              to={`${path}/${stage.id}`}
-              title={`${stage.title}: ${stage.note || "to do"}`}
-              aria-label={stage.title}
-            >
-              <Horseshoe state={stage.state} />
-            </Link>
-          ))}
-        </Flex>
+        <CourseGlance path={path} stages={drive.stages} />
       </td>
       <td>{drive.gait}</td>
       <td className="figure">{drive.tray.drafted}</td>
@@ -137,18 +118,10 @@ function DriveRow({ drive }: { drive: Drive }) {
 
 function RowActions({ drive }: { drive: Drive }) {
   const [asking, setAsking] = useState(false);
-  const connect = useAction(() => api.post<Drive>(`/drives/${drive.id}/link`), { drive });
-  const disconnect = useAction(() => api.delete<Drive>(`/drives/${drive.id}/link`), { drive });
   const remove = useAction(() => api.delete(`/drives/${drive.id}`), { refresh: ["project", "projects"] });
   return (
     <Flex gap="2" justify="flex-end">
-      {drive.link_wanted ? (
-        <Action onClick={() => disconnect.mutate(undefined)}>Disconnect</Action>
-      ) : (
-        <Action look="primary" onClick={() => connect.mutate(undefined)}>
-          Connect
-        </Action>
-      )}
+      <LinkButton drive={drive} />
       <Action look="link" aria-label={`Remove ${drive.name}`} onClick={() => setAsking(true)}>
         Remove
       </Action>

@@ -86,7 +86,7 @@ export function Drawing({ chart }: { chart: Chart }) {
             {x}
           </text>
         ))}
-        <text x={PLOT.left} y={9} fill="var(--chakra-colors-muted)" textAnchor="end">
+        <text x={2} y={9} fill="var(--chakra-colors-muted)">
           {chart.y.unit}
         </text>
         <text x={WIDTH - PLOT.right} y={HEIGHT - 5} textAnchor="end" fill="var(--chakra-colors-muted)">

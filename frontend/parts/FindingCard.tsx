@@ -8,7 +8,7 @@ const LOOK = {
   note: { colour: "info", word: "Note" },
 } as const;
 
-/** What a rule noticed: headline with figures, reason, remedy. */
+/** What a rule noticed: headline with figures, why it matters, what to do. */
 export function FindingCard({
   finding,
   onChange,
@@ -35,10 +35,10 @@ export function FindingCard({
         </Text>{" "}
         {finding.headline}
       </Text>
-      <Text fontSize="small">{finding.reason}</Text>
-      {finding.remedy && (
+      <Text fontSize="small">{finding.because}</Text>
+      {finding.so && (
         <Text fontSize="small" color="muted">
-          {finding.remedy}
+          {finding.so}
         </Text>
       )}
       {finding.change && onChange && (

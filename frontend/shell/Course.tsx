@@ -3,6 +3,7 @@ import { NavLink } from "react-router";
 import { useSession } from "../api/queries";
 import type { Drive } from "../api/types";
 import { Horseshoe } from "../parts/Horseshoe";
+import { placePath } from "../parts/place";
 import { VIEWS } from "../stages/registry";
 
 const Stop = chakra(NavLink, {
@@ -49,6 +50,16 @@ export function Course({ drive }: { drive: Drive }) {
       >
         Course: {drive.name}
       </Heading>
+      {drive.next_step && (
+        <Text fontSize="small" px="3.5" pb="2" display={{ base: "none", md: "block" }}>
+          Next:{" "}
+          <Text as="span" color="bay" textDecoration="underline" asChild>
+            <NavLink data-next to={placePath(`${base}/drives/${drive.id}`, drive.next_step.place)}>
+              {drive.next_step.sentence}
+            </NavLink>
+          </Text>
+        </Text>
+      )}
       {drive.stages.map((stage) => (
         <Stop
           key={stage.id}

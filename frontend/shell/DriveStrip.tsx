@@ -15,7 +15,17 @@ export function DriveStrip({ drives, selected }: { drives: Drive[]; selected: nu
     return () => observer.disconnect();
   }, [selected, drives]);
   return (
-    <Flex as="nav" ref={strip} aria-label="Drives" gap="1" flex="1 1 auto" minW="0" overflowX="auto" py="0.5">
+    <Flex
+      as="nav"
+      ref={strip}
+      aria-label="Drives"
+      gap="1"
+      flex="1 1 auto"
+      minW="0"
+      overflowX="auto"
+      scrollbarWidth="none"
+      py="0.5"
+    >
       {drives.map((drive) => (
         <DriveChip key={drive.id} drive={drive} selected={drive.id === selected} />
       ))}

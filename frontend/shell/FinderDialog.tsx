@@ -6,7 +6,7 @@ import { api } from "../api/client";
 import type { Hit } from "../api/types";
 import { useSelection } from "./useSelection";
 
-const KIND = { stage: "Stage", value: "Value", fault: "Fault", drive: "Drive", page: "Page" } as const;
+const KIND = { stage: "Stage", value: "Value", fault: "Fault", drive: "Drive", page: "Page", action: "Do" } as const;
 
 /** Finds stages, values, faults and drives by any word, index or code. */
 export function FinderDialog({ open, onClose }: { open: boolean; onClose: () => void }) {

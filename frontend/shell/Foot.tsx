@@ -1,5 +1,6 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { type ReactNode, useState } from "react";
+import { useSearchParams } from "react-router";
 import type { Drive } from "../api/types";
 import { useDriveState, useLive } from "../live/useLive";
 import { figure } from "../parts/format";
@@ -29,7 +30,15 @@ export function Foot({ drive }: { drive: Drive }) {
       align="stretch"
       wrap={{ base: "wrap", md: "nowrap" }}
     >
-      <Flex flex="1" minW="0" overflowX="auto" aria-label="Live figures" role="group" tabIndex={0}>
+      <Flex
+        flex="1"
+        minW="0"
+        overflowX="auto"
+        scrollbarWidth="none"
+        aria-label="Live figures"
+        role="group"
+        tabIndex={0}
+      >
         <Place label="Drive state" minW="40">
           <Text fontWeight="semibold" color={stale ? "muted" : "ink"} whiteSpace="nowrap">
             {drive.link.state === "online" ? (state ?? "–") : linkWord(drive)}
@@ -90,7 +99,16 @@ function LivePlace({ drive, name }: { drive: Drive; name: string }) {
 }
 
 function TrayCorner({ drive }: { drive: Drive }) {
-  const [open, setOpen] = useState(false);
+  const [search, setSearch] = useSearchParams();
+  const [wanted, setWanted] = useState(false);
+  const open = wanted || search.has("tray");
+  const setOpen = (next: boolean) => {
+    setWanted(next);
+    if (!next && search.has("tray")) {
+      search.delete("tray");
+      setSearch(search, { replace: true });
+    }
+  };
   const { drafted, restart, unstored, waiting, interrupted } = drive.tray;
   const busy = drafted + unstored + interrupted > 0 || waiting > 0;
   const more = [

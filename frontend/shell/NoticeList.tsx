@@ -1,7 +1,25 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useSyncExternalStore } from "react";
+import { useEffect, useState, useSyncExternalStore } from "react";
 import { Action } from "../parts/Action";
+import { withUnit } from "../parts/format";
 import { notices } from "../parts/notices";
+
+/** ms between two looks at the clock. */
+const TICK = 100;
+
+/** How long something has been waited for. */
+function Clock({ since }: { since: number }) {
+  const [now, setNow] = useState(() => performance.now());
+  useEffect(() => {
+    const timer = window.setInterval(() => setNow(performance.now()), TICK);
+    return () => window.clearInterval(timer);
+  }, []);
+  return (
+    <Text fontFamily="mono" aria-hidden data-wait>
+      {withUnit((now - since) / 1000, "s", 1)}
+    </Text>
+  );
+}
 
 /** Short messages above the foot. */
 export function NoticeList() {
@@ -37,9 +55,13 @@ export function NoticeList() {
           boxShadow="md"
         >
           <Text flex="1">{notice.text}</Text>
-          <Action look="link" color="mark" onClick={() => notices.dismiss(notice.id)}>
-            Put away
-          </Action>
+          {notice.kind === "wait" ? (
+            <Clock since={notice.since} />
+          ) : (
+            <Action look="link" color="mark" onClick={() => notices.dismiss(notice.id)}>
+              Put away
+            </Action>
+          )}
         </Flex>
       ))}
     </Box>

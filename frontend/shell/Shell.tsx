@@ -6,15 +6,18 @@ import { Course } from "./Course";
 import { FinderDialog } from "./FinderDialog";
 import { Foot } from "./Foot";
 import { NoticeList } from "./NoticeList";
+import { RunLines } from "./RunLines";
 import { ShortcutsDialog } from "./ShortcutsDialog";
 import { TopBar } from "./TopBar";
 import { useSelection } from "./useSelection";
+import { useScrollKept } from "./useScrollKept";
 import { useShortcuts } from "./useShortcuts";
 
 /** The frame: top bar, course, page, foot. */
 export function Shell() {
   const { project, drive } = useSelection();
   const { open, setOpen } = useShortcuts(project?.drives.some(({ armed }) => armed) ?? false);
+  const main = useScrollKept<HTMLDivElement>();
   useDriveFeed((project?.drives ?? []).map(({ id }) => id));
 
   useEffect(() => {
@@ -29,9 +32,12 @@ export function Shell() {
       bg="paper"
       color="ink"
     >
-      <TopBar onFind={() => setOpen("finder")} onShortcuts={() => setOpen("shortcuts")} />
+      <Box gridColumn="1 / -1" minW="0">
+        <TopBar onFind={() => setOpen("finder")} onShortcuts={() => setOpen("shortcuts")} />
+        <RunLines drives={project?.drives ?? []} />
+      </Box>
       {drive && <Course drive={drive} />}
-      <Box as="main" overflowY="auto" px="4.5" pt="3.5" pb="5" minW="0" tabIndex={-1}>
+      <Box as="main" ref={main} overflowY="auto" px="4.5" pt="3.5" pb="5" minW="0" tabIndex={-1}>
         <Outlet />
       </Box>
       {drive && <Foot drive={drive} />}

@@ -9,7 +9,6 @@ import { useSelection } from "./useSelection";
 
 const Bar = chakra("header", {
   base: {
-    gridColumn: "1 / -1",
     minH: "bar",
     bg: "tack",
     color: "onTack",

@@ -64,6 +64,7 @@ function Drafted({ drive, tray }: { drive: Drive; tray: Tray }) {
   const write = useConfirmed((hazards) => api.post<Batch>(`/drives/${drive.id}/batches`, { keys, hazards }), {
     drive,
     refresh: REFRESH,
+    wait: `${keys.length} values go to ${drive.name}, each is read back`,
   });
   const drop = useAction((key: string) => api.delete(`/drives/${drive.id}/tray/lines/${key}`), {
     drive,
@@ -90,9 +91,14 @@ function Unstored({ drive, tray }: { drive: Drive; tray: Tray }) {
   const store = useAction(() => api.post(`/drives/${drive.id}/store`), {
     drive,
     refresh: REFRESH,
+    wait: `${drive.name} is writing its memory; it must keep its power`,
     done: () => notices.word("Stored, and read back."),
   });
-  const restart = useAction(() => api.post(`/drives/${drive.id}/restart`), { drive, refresh: REFRESH });
+  const restart = useAction(() => api.post(`/drives/${drive.id}/restart`), {
+    drive,
+    refresh: REFRESH,
+    wait: `${drive.name} restarts, and is read again`,
+  });
   return (
     <>
       {tray.unstored.length > 0 && (

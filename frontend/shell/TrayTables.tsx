@@ -29,7 +29,7 @@ export function DraftTable({ lines, onDrop }: { lines: TrayLine[]; onDrop: (key:
       <tbody>
         {lines.map((line) => (
           <tr key={line.key}>
-            <td title={line.key}>
+            <td>
               {line.name}
               {line.hazard && (
                 <Text as="span" color="fault" fontWeight="bold" ml="1.5" title={line.hazard}>
@@ -74,7 +74,7 @@ export function UnstoredTable({ lines }: { lines: TrayLine[] }) {
       <tbody>
         {lines.map((line) => (
           <tr key={line.key}>
-            <td title={line.key}>{line.name}</td>
+            <td>{line.name}</td>
             <td className="figure">{line.stored}</td>
             <td className="figure">{line.live}</td>
           </tr>

@@ -15,7 +15,16 @@ module CommandLine
 
     # @param place [String] host or host:port @raise [Stop]
     def self.open(place)
-      host, port = Gallop::Network::Places.parse(place).then { |places| places.one? ? places.first : raise(Stop.new(Stop::USAGE, "One drive is expected, not #{places.size} places.")) }
+      host, port =
+        Gallop::Network::Places
+          .parse(place)
+          .then do |places|
+            if places.one?
+              places.first
+            else
+              raise(Stop.new(Stop::USAGE, "One drive is expected, not #{places.size} places."))
+            end
+          end
       drive = new(host, port)
       yield drive
     rescue Gallop::Network::Places::Unreadable => e
@@ -37,7 +46,8 @@ module CommandLine
     def close = @modbus&.close
     def profile = identity.profile
 
-    # @param name [String] a key, the beginning of one, or an index like 6083, 0x6083:00 or 24707:0 @return [Objects::Entry]
+    # @param name [String] a key, the beginning of one, or an index like 6083, 0x6083:00 or 24707:0 @return
+    # [Objects::Entry]
     def entry(name)
       profile[name] || by_index(name) || by_beginning(name)
     end
@@ -46,7 +56,10 @@ module CommandLine
     def setting(name)
       found = entry(name)
       return found if found.setting?
-      raise Stop.new(Stop::REFUSED, "#{found.key} is no setting. Motion is commanded from the application alone, “gallop stop” aside.")
+      raise Stop.new(
+              Stop::REFUSED,
+              "#{found.key} is no setting. Motion is commanded from the application alone, “gallop stop” aside."
+            )
     end
 
     def read(entries) = wire.read(entries)
@@ -57,7 +70,9 @@ module CommandLine
     def enabled? = ENABLED.include?(state)
 
     def refuse_while_enabled
-      raise Stop.new(Stop::REFUSED, "The drive is enabled (#{Gallop::Cia402::STATES[state]}). Stop it first.") if enabled?
+      if enabled?
+        raise Stop.new(Stop::REFUSED, "The drive is enabled (#{Gallop::Cia402::STATES[state]}). Stop it first.")
+      end
     end
 
     # Writes in the order of the dictionary and reads each back. What another value held back is written once more at
@@ -67,12 +82,19 @@ module CommandLine
     def write(values)
       refuse_while_enabled
       before = read(values.keys)
-      first = values.sort_by { |entry, _| [ entry.index, entry.subindex ] }.map { |entry, raw| write_one(entry, raw, before[entry.key]) }
-      first.map { |written| written.state == "adjusted" ? write_one(written.entry, written.wanted, written.before) : written }
+      first =
+        values
+          .sort_by { |entry, _| [entry.index, entry.subindex] }
+          .map { |entry, raw| write_one(entry, raw, before[entry.key]) }
+      first.map do |written|
+        written.state == "adjusted" ? write_one(written.entry, written.wanted, written.before) : written
+      end
     end
 
     def store
-      raise Stop.new(Stop::REFUSED, "This drive keeps nothing when power goes; there is no memory to store in.") if profile.volatile?
+      if profile.volatile?
+        raise Stop.new(Stop::REFUSED, "This drive keeps nothing when power goes; there is no memory to store in.")
+      end
       counter = wire.read_one("storage.stored_changes")
       wire.write("storage.store", 0x65766173)
       await("finish storing", MEMORY_TIMEOUT) { wire.read_one("storage.stored_changes") != counter }
@@ -114,7 +136,18 @@ module CommandLine
     end
 
     def write_one(entry, raw, before)
-      return Written.new(entry: entry, before: before, wanted: raw, held: before, state: "refused", message: "the drive was enabled meanwhile") if enabled?
+      if enabled?
+        return(
+          Written.new(
+            entry: entry,
+            before: before,
+            wanted: raw,
+            held: before,
+            state: "refused",
+            message: "the drive was enabled meanwhile"
+          )
+        )
+      end
       wire.write(entry.key, raw)
       held = wire.read_one(entry.key)
       Written.new(entry: entry, before: before, wanted: raw, held: held, state: held == raw ? "confirmed" : "adjusted")
@@ -135,7 +168,14 @@ module CommandLine
     def by_beginning(name)
       found = profile.entries.select { |entry| entry.key.start_with?(name) }
       return found.first if found.one?
-      known = found.any? ? "it begins #{found.first(6).map(&:key).join(', ')}" : "near are #{Gallop::Objects::Lookup.of(profile).find(name.tr('._', '  ')).first(3).map(&:key).join(', ')}"
+      known =
+        (
+          if found.any?
+            "it begins #{found.first(6).map(&:key).join(", ")}"
+          else
+            "near are #{Gallop::Objects::Lookup.of(profile).find(name.tr("._", "  ")).first(3).map(&:key).join(", ")}"
+          end
+        )
       raise Stop.new(Stop::USAGE, "“#{name}” names no single value of a #{profile.title} #{profile.version}; #{known}.")
     end
 

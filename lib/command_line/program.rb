@@ -3,8 +3,8 @@
 require "thor"
 
 module CommandLine
-  # The commands. Motion stays with the application, stop aside. Exit codes: 0 done, 1 differences or problems, 2 not understood,
-  # 3 no link, 4 refused.
+  # The commands. Motion stays with the application, stop aside. Exit codes: 0 done, 1 differences or problems, 2 not
+  # understood, 3 no link, 4 refused.
   class Program < Thor
     class_option :json, type: :boolean, desc: "Answer in JSON"
     class_option :drive, aliases: "-d", desc: "HOST or HOST:PORT of the drive (or GALLOP_DRIVE)"
@@ -40,8 +40,20 @@ module CommandLine
     def scan(places = "127.0.0.1:15020-15029")
       answers = []
       Wire::Scan.new(Gallop::Network::Places.parse(places)).run { |answer| answers << answer if answer.identity }
-      answers.sort_by! { |answer| [ answer.host, answer.port ] }
-      give(answers.map { |answer| place_of(answer) }) { Table.of(answers.map { |answer| [ "#{answer.host}:#{answer.port}", answer.identity.model, answer.identity.serial, answer.identity.firmware, answer.identity.loader ? "in its loader" : answer.identity.label ] }) }
+      answers.sort_by! { |answer| [answer.host, answer.port] }
+      give(answers.map { |answer| place_of(answer) }) do
+        Table.of(
+          answers.map do |answer|
+            [
+              "#{answer.host}:#{answer.port}",
+              answer.identity.model,
+              answer.identity.serial,
+              answer.identity.firmware,
+              answer.identity.loader ? "in its loader" : answer.identity.label
+            ]
+          end
+        )
+      end
       raise Stop.new(Stop::NO_LINK, "Nobody answers there.") if answers.empty?
     rescue Gallop::Network::Places::Unreadable => e
       raise Stop.new(Stop::USAGE, e.message)
@@ -50,8 +62,17 @@ module CommandLine
     desc "identify HOST", "Who answers there"
     def identify(place = nil)
       with_drive(place) do |drive|
-        facts = drive.identity.to_h.except(:profile, :loader).merge(family: drive.profile.family, state: Gallop::Cia402::STATES[drive.state], missing: drive.profile.missing_functions)
-        give(facts) { Table.of(facts.map { |name, value| [ name.to_s.tr("_", " "), Array(value).join(", ") ] }) }
+        facts =
+          drive
+            .identity
+            .to_h
+            .except(:profile, :loader)
+            .merge(
+              family: drive.profile.family,
+              state: Gallop::Cia402::STATES[drive.state],
+              missing: drive.profile.missing_functions
+            )
+        give(facts) { Table.of(facts.map { |name, value| [name.to_s.tr("_", " "), Array(value).join(", ")] }) }
       end
     end
 
@@ -61,14 +82,18 @@ module CommandLine
       with_drive do |drive|
         entries = names.empty? ? drive.profile.entries.select(&:readable?) : names.map { |name| drive.entry(name) }
         values = options[:stored] ? drive.stored : drive.read(entries)
-        give(entries.to_h { |entry| [ entry.key, plain(entry, values[entry.key]) ] }) { Table.of(entries.map { |entry| [ entry.key, entry.show(values[entry.key]) ] }) }
+        give(entries.to_h { |entry| [entry.key, plain(entry, values[entry.key])] }) do
+          Table.of(entries.map { |entry| [entry.key, entry.show(values[entry.key])] })
+        end
       end
     end
 
     desc "set NAME=VALUE…", "Write settings and read them back"
     option :yes, type: :array, default: [], banner: "NAME…", desc: "These may be a hazard"
     def set(*pairs)
-      raise Stop.new(Stop::USAGE, "NAME=VALUE is expected, such as ramps.acceleration=3000.") if pairs.empty? || pairs.any? { |pair| !pair.include?("=") }
+      if pairs.empty? || pairs.any? { |pair| !pair.include?("=") }
+        raise Stop.new(Stop::USAGE, "NAME=VALUE is expected, such as ramps.acceleration=3000.")
+      end
       with_drive do |drive|
         values = pairs.to_h { |pair| parsed(drive, *pair.split("=", 2)) }
         write(drive, values)
@@ -97,7 +122,18 @@ module CommandLine
     def export
       with_drive do |drive|
         values = drive.read(drive.profile.settings)
-        text = Gallop::Files.write(options[:format], drive.profile, values, { serial: drive.identity.serial.to_i, node: values["network.node"] || 1, name: drive.identity.label, at: Time.now })
+        text =
+          Gallop::Files.write(
+            options[:format],
+            drive.profile,
+            values,
+            {
+              serial: drive.identity.serial.to_i,
+              node: values["network.node"] || 1,
+              name: drive.identity.label,
+              at: Time.now
+            }
+          )
         options[:output] ? File.write(options[:output], text) : $stdout.write(text)
       end
     end
@@ -123,9 +159,14 @@ module CommandLine
       with_drive do |drive|
         live = drive.read(drive.profile.settings)
         against = other_side(drive, other)
-        differing = drive.profile.settings.select { |entry| against.key?(entry.key) && against[entry.key] != live[entry.key] }
-        give(differing.to_h { |entry| [ entry.key, { live: plain(entry, live[entry.key]), other: plain(entry, against[entry.key]) } ] }) do
-          Table.of(differing.map { |entry| [ entry.key, entry.show(live[entry.key]), entry.show(against[entry.key]) ] })
+        differing =
+          drive.profile.settings.select { |entry| against.key?(entry.key) && against[entry.key] != live[entry.key] }
+        give(
+          differing.to_h do |entry|
+            [entry.key, { live: plain(entry, live[entry.key]), other: plain(entry, against[entry.key]) }]
+          end
+        ) do
+          Table.of(differing.map { |entry| [entry.key, entry.show(live[entry.key]), entry.show(against[entry.key])] })
         end
         exit Stop::DIFFERENT if differing.any?
       end
@@ -149,9 +190,18 @@ module CommandLine
     def faults
       with_drive do |drive|
         present = drive.wire.read_one("control.error_code")
-        past = (1..8).filter_map { |n| drive.profile["history.code_#{n}"]&.then { |entry| drive.wire.read_one(entry.key) } }.reject(&:zero?)
-        rows = [ [ "present", present ] ] + past.map { |code| [ "past", code ] }
-        give(rows.reject { |_, code| code.zero? }.map { |when_, code| { when: when_, **fault(drive, code) } }) { Table.of(rows.map { |when_, code| [ when_, code.zero? ? "none" : "#{fault(drive, code)[:code]}  #{fault(drive, code)[:name]}" ] }) }
+        past =
+          (1..8)
+            .filter_map { |n| drive.profile["history.code_#{n}"]&.then { |entry| drive.wire.read_one(entry.key) } }
+            .reject(&:zero?)
+        rows = [["present", present]] + past.map { |code| ["past", code] }
+        give(rows.reject { |_, code| code.zero? }.map { |when_, code| { when: when_, **fault(drive, code) } }) do
+          Table.of(
+            rows.map do |when_, code|
+              [when_, code.zero? ? "none" : "#{fault(drive, code)[:code]}  #{fault(drive, code)[:name]}"]
+            end
+          )
+        end
       end
     end
 
@@ -165,15 +215,23 @@ module CommandLine
 
     desc "completion", "Completion for bash: source <(bin/gallop completion)"
     def completion
-      words = Gallop::Objects::Profile::FAMILIES.flat_map { |family| Gallop::Objects::Profile.load(family).entries.map(&:key) }.uniq.sort
-      puts "complete -W '#{(self.class.all_commands.keys + words + %w[--drive --json --store --write --format]).join(' ')}' gallop bin/gallop"
+      words =
+        Gallop::Objects::Profile::FAMILIES
+          .flat_map { |family| Gallop::Objects::Profile.load(family).entries.map(&:key) }
+          .uniq
+          .sort
+      puts "complete -W " \
+             "'#{(self.class.all_commands.keys + words + %w[--drive --json --store --write --format]).join(" ")}' " \
+             "gallop bin/gallop"
     end
 
     no_commands do
       private
 
       def with_drive(place = nil, &block)
-        place ||= options[:drive] || ENV["GALLOP_DRIVE"] || raise(Stop.new(Stop::USAGE, "Which drive? Give --drive HOST:PORT, or set GALLOP_DRIVE."))
+        place ||=
+          options[:drive] || ENV["GALLOP_DRIVE"] ||
+            raise(Stop.new(Stop::USAGE, "Which drive? Give --drive HOST:PORT, or set GALLOP_DRIVE."))
         Drive.open(place, &block)
       rescue Gallop::Objects::Unacceptable => e
         raise Stop.new(Stop::REFUSED, e.message)
@@ -186,7 +244,16 @@ module CommandLine
       def show(review)
         lines = review.lines.reject { |line| line.status == "same" }
         give(lines.map { |line| line_of(line) }) do
-          Table.of(lines.map { |line| [ line.row.place, line.entry&.key || line.row.key.to_s, line.status, line.raw.nil? ? line.message : line.entry.show(line.raw) ] })
+          Table.of(
+            lines.map do |line|
+              [
+                line.row.place,
+                line.entry&.key || line.row.key.to_s,
+                line.status,
+                line.raw.nil? ? line.message : line.entry.show(line.raw)
+              ]
+            end
+          )
         end
       end
 
@@ -194,48 +261,95 @@ module CommandLine
 
       def parsed(drive, name, text)
         entry = drive.setting(name)
-        [ entry, entry.parse(text) ]
+        [entry, entry.parse(text)]
       end
 
       def place_of(answer) = { host: answer.host, port: answer.port }.merge(answer.identity.to_h.except(:profile))
-      def fault(drive, code) = drive.profile.fault(code).then { |fault| { code: fault.hex, name: fault.name, remedies: fault.remedies } }
+      def fault(drive, code) =
+        drive.profile.fault(code).then { |fault| { code: fault.hex, name: fault.name, remedies: fault.remedies } }
 
       def one_look(drive, entries, round)
         sleep options[:every] if round.to_i.positive?
         values = drive.read(entries)
-        give(entries.to_h { |entry| [ entry.key, plain(entry, values[entry.key]) ] }) { entries.map { |entry| "#{entry.key} #{entry.show(values[entry.key])}" }.join("   ") }
+        give(entries.to_h { |entry| [entry.key, plain(entry, values[entry.key])] }) do
+          entries.map { |entry| "#{entry.key} #{entry.show(values[entry.key])}" }.join("   ")
+        end
         $stdout.flush
       end
 
       def review(drive, file)
         raise Stop.new(Stop::USAGE, "There is no file #{file}.") unless File.file?(file)
-        Gallop::Files::Review.new(drive.profile, Gallop::Files.read(file, File.binread(file)), current: drive.read(drive.profile.settings))
+        Gallop::Files::Review.new(
+          drive.profile,
+          Gallop::Files.read(file, File.binread(file)),
+          current: drive.read(drive.profile.settings)
+        )
       end
 
-      def changes(review) = review.changes.to_h { |line| [ line.entry, line.raw ] }
+      def changes(review) = review.changes.to_h { |line| [line.entry, line.raw] }
 
-      def line_of(line) = { place: line.row.place, key: line.entry&.key || line.row.key, status: line.status, value: line.raw && plain(line.entry, line.raw), message: line.message }
+      def line_of(line) =
+        {
+          place: line.row.place,
+          key: line.entry&.key || line.row.key,
+          status: line.status,
+          value: line.raw && plain(line.entry, line.raw),
+          message: line.message
+        }
 
       # What can start a motor by itself is never written by the way.
       def write(drive, values)
         held = drive.read(values.keys)
         yes = options[:yes].map { |name| drive.entry(name) }
-        hazards = values.select { |entry, raw| entry.hazardous?(raw) && !entry.hazardous?(held[entry.key]) && !yes.include?(entry) }.keys
-        raise Stop.new(Stop::REFUSED, "#{hazards.map { |entry| "#{entry.key}: #{entry.hazard}" }.join("\n")}\nWritten all the same with --yes #{hazards.map(&:key).join(' ')}.") if hazards.any?
+        hazards =
+          values
+            .select { |entry, raw| entry.hazardous?(raw) && !entry.hazardous?(held[entry.key]) && !yes.include?(entry) }
+            .keys
+        if hazards.any?
+          raise Stop.new(
+                  Stop::REFUSED,
+                  "#{hazards.map { |entry| "#{entry.key}: #{entry.hazard}" }.join("\n")}\nWritten all the same " \
+                    "with --yes #{hazards.map(&:key).join(" ")}."
+                )
+        end
         report(drive.write(values))
       end
 
       # A file that cannot be read in full is not applied.
       def problems(review)
         told = review.content.problems.map { |problem| "#{problem.place}: #{problem.message}" }
-        told += review.lines.select { |line| line.status == "refused" }.map { |line| "#{line.row.place}: #{line.entry.name}: #{line.message}" }
+        told +=
+          review
+            .lines
+            .select { |line| line.status == "refused" }
+            .map { |line| "#{line.row.place}: #{line.entry.name}: #{line.message}" }
         told.unshift(review.foreign) if review.foreign
         raise Stop.new(Stop::DIFFERENT, told.join("\n")) if told.any?
       end
 
       def report(written)
-        give(written.map { |line| { key: line.entry.key, before: plain(line.entry, line.before), now: plain(line.entry, line.held), state: line.state, message: line.message } }) do
-          Table.of(written.map { |line| [ line.entry.key, line.entry.show(line.before), "→", line.entry.show(line.held), line.state == "confirmed" ? "" : "#{line.state} #{line.message}" ] })
+        give(
+          written.map do |line|
+            {
+              key: line.entry.key,
+              before: plain(line.entry, line.before),
+              now: plain(line.entry, line.held),
+              state: line.state,
+              message: line.message
+            }
+          end
+        ) do
+          Table.of(
+            written.map do |line|
+              [
+                line.entry.key,
+                line.entry.show(line.before),
+                "→",
+                line.entry.show(line.held),
+                line.state == "confirmed" ? "" : "#{line.state} #{line.message}"
+              ]
+            end
+          )
         end
         refused = written.count { |line| line.state == "refused" }
         raise Stop.new(Stop::REFUSED, "#{refused} of #{written.size} values were refused.") if refused.positive?
@@ -245,23 +359,33 @@ module CommandLine
       def restart(drive)
         waiting = drive.wire.read_one("storage.waiting_for_restart")
         return if waiting.zero?
-        return say("#{waiting} values take effect after a restart; with --store they are stored first, and the drive is restarted.") unless options[:store]
+        unless options[:store]
+          return(
+            say(
+              "#{waiting} values take effect after a restart; with --store they are stored " \
+                "first, and the drive is restarted."
+            )
+          )
+        end
         drive.restart
         say("Restarted for #{waiting} values.") unless options[:json]
       end
 
       def other_side(drive, other)
         case other
-        when "factory" then drive.profile.factory
-        when "stored" then drive.stored
-        else File.file?(other) ? from_file(drive, other) : from_drive(other)
+        when "factory"
+          drive.profile.factory
+        when "stored"
+          drive.stored
+        else
+          File.file?(other) ? from_file(drive, other) : from_drive(other)
         end
       end
 
       def from_file(drive, file)
         review = review(drive, file)
         problems(review)
-        review.lines.select(&:raw).to_h { |line| [ line.entry.key, line.raw ] }
+        review.lines.select(&:raw).to_h { |line| [line.entry.key, line.raw] }
       end
 
       def from_drive(place) = Drive.open(place) { |other| other.read(other.profile.settings) }

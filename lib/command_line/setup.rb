@@ -7,8 +7,10 @@ require "gallop-core"
 require "json"
 require "zeitwerk"
 
-module Wire; end
-module CommandLine; end
+module Wire
+end
+module CommandLine
+end
 
 loader = Zeitwerk::Loader.new
 loader.push_dir(File.expand_path("../../app/wire", __dir__), namespace: Wire)

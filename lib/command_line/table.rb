@@ -1,15 +1,17 @@
 # frozen_string_literal: true
 
+require "stringio"
+
 module CommandLine
-  # Rows in columns that line up; the last column is as long as it wants to be.
+  # Rows in columns that line up, as thor prints them; the last column is as long as it wants to be.
   module Table
     module_function
 
-    # @param rows [Array<Array<String>>] @return [String]
+    # @param rows [Array<Array>] @return [String]
     def of(rows)
-      return "" if rows.empty?
-      widths = rows.transpose.map { |column| column.map { |cell| cell.to_s.length }.max }
-      rows.map { |row| row.each_with_index.map { |cell, n| n == row.size - 1 ? cell.to_s : cell.to_s.ljust(widths[n]) }.join("  ").rstrip }.join("\n")
+      out = StringIO.new
+      Thor::Shell::TablePrinter.new(out).print(rows.map { |row| row.map(&:to_s) })
+      out.string.lines.map(&:rstrip).join("\n")
     end
   end
 end

@@ -15,8 +15,9 @@ module CommandLine
     # @return [Array<String>] @raise [Stop] where there is no command
     def in_order
       return @given if @given.empty? || @given.intersect?(%w[-h --help])
-      at = position or raise Stop.new(Stop::USAGE, "No command among “#{@given.join(' ')}”; there are #{@commands.sort.join(', ')}.")
-      [ @given[at], *@given[0...at], *@given[at + 1..] ]
+      at = position or
+        raise Stop.new(Stop::USAGE, "No command among “#{@given.join(" ")}”; there are #{@commands.sort.join(", ")}.")
+      [@given[at], *@given[0...at], *@given[at + 1..]]
     end
 
     private
@@ -32,7 +33,7 @@ module CommandLine
 
     def readable(word)
       return word if word.valid_encoding?
-      raise Stop.new(Stop::USAGE, "A word of the command has characters that cannot be read: #{word.scrub('?')}")
+      raise Stop.new(Stop::USAGE, "A word of the command has characters that cannot be read: #{word.scrub("?")}")
     end
   end
 end

@@ -11,7 +11,7 @@ class Workshop
 
     def send(io, object, file = "")
       text = JSON.generate(object)
-      io.write([ text.bytesize, file.bytesize ].pack("NN"), text, file)
+      io.write([text.bytesize, file.bytesize].pack("NN"), text, file)
       io.flush
     end
 
@@ -20,7 +20,7 @@ class Workshop
     def receive(io)
       lengths = exactly(io, HEAD).unpack("NN")
       text, file = lengths.map { |length| exactly(io, length) }
-      [ JSON.parse(text.force_encoding(Encoding::UTF_8), symbolize_names: true), file ]
+      [JSON.parse(text.force_encoding(Encoding::UTF_8), symbolize_names: true), file]
     end
 
     def exactly(io, count)

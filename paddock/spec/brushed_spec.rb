@@ -15,7 +15,9 @@ RSpec.describe Gallop::Paddock::Firmware::Brushed do
 
   # With an encoder of 500 lines, as it would be fitted.
   def with_encoder(**more)
-    commissioned("Dye pump") { |drive| drive["feedback"] = { "counts_per_turn" => 2000, "kind" => "incremental" }.merge(more.transform_keys(&:to_s)) }
+    commissioned("Dye pump") do |drive|
+      drive["feedback"] = { "counts_per_turn" => 2000, "kind" => "incremental" }.merge(more.transform_keys(&:to_s))
+    end
     write("feedback.kind", 1)
     pass(0.1)
   end
@@ -23,13 +25,20 @@ RSpec.describe Gallop::Paddock::Firmware::Brushed do
   context "by the back-EMF" do
     before { commissioned("Dye pump") }
 
-    # The drive knows 0.32 Ω and 0.096 V·s/rad, in truth it is 0.335 Ω and 0.0955: ω = (u − 0.335 i)/0.0955 is told as (u − 0.32 i)/0.096
+    # The drive knows 0.32 Ω and 0.096 V·s/rad, in truth it is 0.335 Ω and 0.0955: ω = (u − 0.335 i)/0.0955 is told as
+    # (u − 0.32 i)/0.096
     it "turns both ways, as exactly as resistance and constant are known" do
-      [ 1200, -600 ].each do |wanted|
+      [1200, -600].each do |wanted|
         turning(wanted)
         told = read("speed.actual")
         expect(told).to be_within(10).of(wanted)
-        current = Array.new(200) { pass(0.001); read("motor.torque_current") }.sum / 200
+        current =
+          Array
+            .new(200) do
+              pass(0.001)
+              read("motor.torque_current")
+            end
+            .sum / 200
         truth = (told * Math::PI / 30 * 0.096 - 0.015 * current) / 0.0955 * 30 / Math::PI
         expect(rpm).to be_within(6).of(truth)
       end
@@ -39,7 +48,13 @@ RSpec.describe Gallop::Paddock::Firmware::Brushed do
     it "takes the current that friction asks for, and shows it as it flows in the wire" do
       turning(1000)
       torque = 0.055 + 0.0004 * rpm * Math::PI / 30
-      shown = Array.new(400) { pass(0.001); read("motor.current") }.sum / 400
+      shown =
+        Array
+          .new(400) do
+            pass(0.001)
+            read("motor.current")
+          end
+          .sum / 400
       expect(shown).to be_within(0.05).of(torque / 0.0955)
     end
 
@@ -54,7 +69,13 @@ RSpec.describe Gallop::Paddock::Firmware::Brushed do
       pass_until(2) { rpm > 800 }
       axis.hand_torque = 0.0
       enable
-      peak = Array.new(100) { pass(0.001); read("motor.current") }.max
+      peak =
+        Array
+          .new(100) do
+            pass(0.001)
+            read("motor.current")
+          end
+          .max
       expect(peak).to be < 26
       expect(pass_until(3) { rpm.abs < 5 }).to be(true)
     end

@@ -19,8 +19,8 @@ RSpec.describe Gallop::Paddock::Firmware do
   describe "at power-up" do
     before do
       commissioned("Web feed")
-      write("startup.enable", 1)
-      write("startup.speed", 300)
+      write("power_up.enable", 1)
+      write("power_up.speed", 300)
       store
     end
 
@@ -49,11 +49,11 @@ RSpec.describe Gallop::Paddock::Firmware do
     end
 
     it "resets faults by itself as often as it may, and those of the torque-off inputs never" do
-      write("startup.resets", 2)
-      write("startup.reset_wait", 0.5)
+      write("power_up.resets", 2)
+      write("power_up.reset_wait", 0.5)
       firmware.send(:trip, 0x7121)
       pass(4)
-      expect([ fault, state ]).to eq([ 0, :switch_on_disabled ]).or eq([ 0, :operation_enabled ])
+      expect([fault, state]).to eq([0, :switch_on_disabled]).or eq([0, :operation_enabled])
       firmware.send(:trip, 0xFF10)
       pass(6)
       expect(fault).to eq(0xFF10)
@@ -73,16 +73,20 @@ RSpec.describe Gallop::Paddock::Firmware do
 
     it "restores the groups of CiA 301 one by one" do
       build("Carriage")
-      { "motor.pole_pairs" => 7, "network.node" => 9, "limits.motor_speed" => 1234 }.each { |key, figure| write(key, figure) }
+      { "motor.pole_pairs" => 7, "network.node" => 9, "limits.motor_speed" => 1234 }.each do |key, figure|
+        write(key, figure)
+      end
       store
       write("storage.restore_motor", 0x64616F6C)
       pass(0.5)
-      expect(@stand_in.memory.stored.slice("motor.pole_pairs", "network.node", "limits.motor_speed").values).to eq([ 1, 9, 1234 ])
+      expect(@stand_in.memory.stored.slice("motor.pole_pairs", "network.node", "limits.motor_speed").values).to eq(
+        [1, 9, 1234]
+      )
       write("storage.restore_communication", 0x64616F6C)
       pass(0.5)
       expect(@stand_in.memory.stored["network.node"]).to eq(1)
       cycle_power
-      expect([ read("motor.pole_pairs"), read("limits.motor_speed") ]).to eq([ 1, 1234 ])
+      expect([read("motor.pole_pairs"), read("limits.motor_speed")]).to eq([1, 1234])
     end
 
     it "refuses a wrong signature in any group" do

@@ -12,16 +12,16 @@ RSpec.describe Gallop::Paddock::Firmware do
 
   it "boots after its time and starts with what is stored" do
     build("Carriage")
-    expect([ @stand_in.state, state ]).to eq([ :running, :switch_on_disabled ])
+    expect([@stand_in.state, state]).to eq(%i[running switch_on_disabled])
     write("motor.rated_current", 2.6)
     write("ramps.acceleration", 9000)
     write_raw("storage.store", 0x65766173)
     expect(read("storage.state")).to eq(1)
     pass(0.3)
-    expect([ read("storage.state"), read("storage.stored_changes") ]).to eq([ 0, 1 ])
+    expect([read("storage.state"), read("storage.stored_changes")]).to eq([0, 1])
     write("ramps.acceleration", 12_000)
     restart
-    expect([ read("motor.rated_current"), read("ramps.acceleration") ]).to eq([ 2.6, 9000 ])
+    expect([read("motor.rated_current"), read("ramps.acceleration")]).to eq([2.6, 9000])
   end
 
   it "loses a store that power cuts short, and keeps the old one whole" do
@@ -61,7 +61,7 @@ RSpec.describe Gallop::Paddock::Firmware do
     build("Carriage")
     write("feedback.counts_per_turn", 4096)
     pass(0.002)
-    expect([ read("storage.waiting_for_restart"), read("control.inhibits") ]).to eq([ 1, 4 ])
+    expect([read("storage.waiting_for_restart"), read("control.inhibits")]).to eq([1, 4])
     write("control.word", 6)
     expect(state).to eq(:switch_on_disabled)
     write("feedback.counts_per_turn", 131_072)
@@ -93,7 +93,7 @@ RSpec.describe Gallop::Paddock::Firmware do
     write("control.word", 6)
     pass(1.0)
     write("limits.direction", 1)
-    [ 7, 15 ].each { |word| write("control.word", word) }
+    [7, 15].each { |word| write("control.word", word) }
     write("speed.target", -500)
     pass(0.5)
     expect(rpm).to be_within(3).of(0)
@@ -109,7 +109,7 @@ RSpec.describe Gallop::Paddock::Firmware do
     expect(pass_until(0.5) { state == :ready_to_switch_on }).to be(true)
     expect(rpm.abs).to be < 6
     write("control.shutdown_option", 0)
-    [ 7, 15 ].each { |word| write("control.word", word) }
+    [7, 15].each { |word| write("control.word", word) }
     pass(1.0)
     write("control.word", 6)
     expect(state).to eq(:ready_to_switch_on)
@@ -124,7 +124,7 @@ RSpec.describe Gallop::Paddock::Firmware do
     pass(1.0)
     write("control.word", 2)
     pass(1.0)
-    expect([ state, rpm.abs < 6 ]).to eq([ :quick_stop_active, true ])
+    expect([state, rpm.abs < 6]).to eq([:quick_stop_active, true])
     write("control.word", 0)
     expect(state).to eq(:switch_on_disabled)
   end

@@ -18,7 +18,7 @@ RSpec.describe Gallop::Paddock::Firmware::Holder do
     send_from(connection, "control.holder", 4711)
     send_from(connection, "control.watchdog_window", 400)
     send_from(connection, "envelope.speed", 5)
-    [ 6, 7, 15 ].each { |word| send_from(connection, "control.word", word) }
+    [6, 7, 15].each { |word| send_from(connection, "control.word", word) }
     send_from(connection, "speed.target", 3000)
     keep_turning(connection, 0.6)
   end
@@ -38,10 +38,17 @@ RSpec.describe Gallop::Paddock::Firmware::Holder do
 
   it "takes no word but a quick stop of anybody else" do
     hold_and_turn(ours)
-    { "speed.target" => 10, "limits.motor_speed" => 4000, "envelope.speed" => 100, "control.watchdog_window" => 0, "control.holder" => 1,
-      "control.watchdog_token" => 1, "control.word" => 0, "storage.store" => 0x65766173, "storage.restart" => 0x746F6F62 }.each do |key, figure|
-      expect(send_from(theirs, key, figure)).to eq(:held), key
-    end
+    {
+      "speed.target" => 10,
+      "limits.motor_speed" => 4000,
+      "envelope.speed" => 100,
+      "control.watchdog_window" => 0,
+      "control.holder" => 1,
+      "control.watchdog_token" => 1,
+      "control.word" => 0,
+      "storage.store" => 0x65766173,
+      "storage.restart" => 0x746F6F62
+    }.each { |key, figure| expect(send_from(theirs, key, figure)).to eq(:held), key }
     expect(send_from(theirs, "control.word", 0x82)).to eq(:held)
     expect(rpm).to be_within(6).of(150)
     expect(send_from(theirs, "control.word", 2)).to be_nil
@@ -62,7 +69,7 @@ RSpec.describe Gallop::Paddock::Firmware::Holder do
     firmware.gone(ours)
     expect(fault).to eq(0x8130)
     expect(pass_until(1.0) { state == :fault }).to be(true)
-    expect([ read("control.holder"), read("control.watchdog_window"), read("envelope.speed") ]).to eq([ 0, 0, 100.0 ])
+    expect([read("control.holder"), read("control.watchdog_window"), read("envelope.speed")]).to eq([0, 0, 100.0])
     expect(send_from(theirs, "control.holder", 1)).to be_nil
   end
 
@@ -76,7 +83,7 @@ RSpec.describe Gallop::Paddock::Firmware::Holder do
   it "frees itself when the watchdog expires" do
     hold_and_turn(ours)
     pass(1.0)
-    expect([ fault, read("control.holder"), read("envelope.speed") ]).to eq([ 0x8130, 0, 100.0 ])
+    expect([fault, read("control.holder"), read("envelope.speed")]).to eq([0x8130, 0, 100.0])
   end
 
   it "frees itself of a holder that is silent for two seconds without enabling" do

@@ -18,7 +18,7 @@ RSpec.describe Gallop::Paddock::Firmware::Linear do
   end
 
   it "moves uphill and down at the speed that is asked for" do
-    [ 120, -120 ].each do |wanted|
+    [120, -120].each do |wanted|
       moving(wanted)
       expect(speed).to be_within(1).of(wanted)
       expect(read("speed.actual")).to be_within(1.5).of(wanted)
@@ -28,7 +28,13 @@ RSpec.describe Gallop::Paddock::Firmware::Linear do
   # Up: 18.14 N of slope, 16 N of friction, 6 N·s/m · 0.12 m/s = 34.86 N; 23.6 N/A in truth
   it "takes the current that slope and friction ask for" do
     moving(120)
-    current = Array.new(200) { pass(0.001); read("motor.torque_current") }.sum / 200
+    current =
+      Array
+        .new(200) do
+          pass(0.001)
+          read("motor.torque_current")
+        end
+        .sum / 200
     expect(current).to be_within(0.03).of(34.86 / 23.6)
     expect(read("motor.torque")).to be_within(2.5).of(34.86 / 23.6 * 24 / 60 * 100)
   end
@@ -62,6 +68,6 @@ RSpec.describe Gallop::Paddock::Firmware::Linear do
     enable
     write("speed.target", 500)
     pass(1)
-    expect([ speed.abs, place.abs, read("motor.current") ]).to match([ be < 20, be < 32, be > 5 ])
+    expect([speed.abs, place.abs, read("motor.current")]).to match([be < 20, be < 32, be > 5])
   end
 end

@@ -14,8 +14,8 @@ RSpec.describe Gallop::Paddock::Loader do
   def status = ask(3, register("program.flash_status"), 2, "Cnn").unpack("CCnn").last
 
   def send_piece(file, record, words)
-    body = [ 6, file, record, words.size, *words ].pack("Cnnnn*")
-    responder.answer([ 21, body.bytesize ].pack("CC") + body)
+    body = [6, file, record, words.size, *words].pack("Cnnnn*")
+    responder.answer([21, body.bytesize].pack("CC") + body)
   end
 
   def enter_loader
@@ -39,7 +39,9 @@ RSpec.describe Gallop::Paddock::Loader do
     transfer
     command(1)
     pass(4)
-    expect([ @stand_in.state, @stand_in.profile.version, read("device.firmware"), read("program.identification") ]).to eq([ :running, "1.1.0", "1.1.0", image.check_sum ])
+    expect([@stand_in.state, @stand_in.profile.version, read("device.firmware"), read("program.identification")]).to eq(
+      [:running, "1.1.0", "1.1.0", image.check_sum]
+    )
     expect(read("filters.notch_1_depth")).to eq(0)
   end
 
@@ -56,7 +58,7 @@ RSpec.describe Gallop::Paddock::Loader do
 
   it "says in its identification where it is, and serves nothing else" do
     enter_loader
-    objects = responder.answer([ 43, 14, 3, 0 ].pack("C4"))
+    objects = responder.answer([43, 14, 3, 0].pack("C4"))
     expect(objects).to include("loader")
     expect(refused?(ask(3, register("control.status"), 1, "Cnn"))).to eq(2)
     expect(refused?(ask(6, register("control.word"), 15, "Cnn"))).to eq(2)
@@ -80,7 +82,7 @@ RSpec.describe Gallop::Paddock::Loader do
     enter_loader
     @stand_in.restart
     pass(3)
-    expect([ @stand_in.state, @stand_in.profile.version ]).to eq([ :running, "1.0.0" ])
+    expect([@stand_in.state, @stand_in.profile.version]).to eq([:running, "1.0.0"])
   end
 
   it "refuses an image that is damaged or for another family" do
@@ -88,21 +90,21 @@ RSpec.describe Gallop::Paddock::Loader do
     transfer(image.bytes.sub(/.\z/m, "x"))
     command(1)
     pass(1)
-    expect([ @stand_in.state, status >> 1 ]).to eq([ :loader, 3 ])
+    expect([@stand_in.state, status >> 1]).to eq([:loader, 3])
     transfer(Gallop::Paddock::Flash.shipped(Gallop::Objects::Profile.load("shire"), "1.1.0").bytes)
     command(1)
     pass(1)
-    expect([ @stand_in.state, status >> 1 ]).to eq([ :loader, 2 ])
+    expect([@stand_in.state, status >> 1]).to eq([:loader, 2])
   end
 
   it "takes pieces in their order alone, and none while it runs its program" do
-    expect(refused?(send_piece(1, 0, [ 1, 2 ]))).to eq(1)
+    expect(refused?(send_piece(1, 0, [1, 2]))).to eq(1)
     enter_loader
-    expect(refused?(send_piece(1, 0, [ 1, 2 ]))).to eq(6)
+    expect(refused?(send_piece(1, 0, [1, 2]))).to eq(6)
     command(3)
     pass(1)
-    expect(refused?(send_piece(1, 5, [ 1, 2 ]))).to eq(6)
-    expect(refused?(responder.answer([ 21, 3, 6, 0, 1 ].pack("C5")))).to eq(3)
+    expect(refused?(send_piece(1, 5, [1, 2]))).to eq(6)
+    expect(refused?(responder.answer([21, 3, 6, 0, 1].pack("C5")))).to eq(3)
   end
 
   it "does not leave its program while operation is enabled" do

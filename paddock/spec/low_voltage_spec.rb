@@ -7,7 +7,7 @@ RSpec.describe Gallop::Paddock::Firmware::LowVoltage do
 
   it "turns its motor by three hall sensors alone, both ways" do
     enable
-    [ 600, -300 ].each do |speed|
+    [600, -300].each do |speed|
       write("speed.target", speed)
       pass(3)
       expect(fault).to eq(0)
@@ -40,12 +40,18 @@ RSpec.describe Gallop::Paddock::Firmware::LowVoltage do
 
   it "shows one of six hall states, and none without their supply" do
     @stand_in.axis.hand_torque = 0.3
-    seen = Array.new(600) { pass(0.002); read("feedback.halls") }.uniq
-    expect(seen - [ 0b001, 0b011, 0b010, 0b110, 0b100, 0b101 ]).to be_empty
+    seen =
+      Array
+        .new(600) do
+          pass(0.002)
+          read("feedback.halls")
+        end
+        .uniq
+    expect(seen - [0b001, 0b011, 0b010, 0b110, 0b100, 0b101]).to be_empty
     expect(seen.size).to eq(6)
     @stand_in.axis.encoder.powered = false
     pass(0.01)
-    expect([ read("feedback.halls"), fault ]).to eq([ 0, 0x7305 ])
+    expect([read("feedback.halls"), fault]).to eq([0, 0x7305])
   end
 
   it "keeps nothing when power goes: factory values, and a start that looks like the first" do
@@ -56,7 +62,7 @@ RSpec.describe Gallop::Paddock::Firmware::LowVoltage do
     expect(@stand_in.state).to eq(:off)
     @stand_in.mains = true
     pass(3)
-    expect([ read("limits.motor_speed"), read("device.starts") ]).to eq([ 3000, 1 ])
+    expect([read("limits.motor_speed"), read("device.starts")]).to eq([3000, 1])
     expect(@stand_in.profile["storage.store"]).to be_nil
   end
 end

@@ -4,11 +4,12 @@ require_relative "paddock_helper"
 
 RSpec.describe "Monitors and fault reactions" do
   def reset
-    [ 0x00, 0x80, 0x00 ].each { |word| write("control.word", word) }
+    [0x00, 0x80, 0x00].each { |word| write("control.word", word) }
     pass(0.01)
   end
 
-  # 120 % of 1000 rpm. The hand drives the shaft up while 20 % of the torque and friction cannot hold it: 0.35 − 0.25 − 0.06 N·m.
+  # 120 % of 1000 rpm. The hand drives the shaft up while 20 % of the torque and friction cannot hold it: 0.35 − 0.25
+  # − 0.06 N·m.
   it "trips on over-speed at its level" do
     commissioned("Carriage")
     write("limits.motor_speed", 1000)
@@ -44,14 +45,15 @@ RSpec.describe "Monitors and fault reactions" do
   it "finds no phase lost at any speed of a whole motor" do
     commissioned("Web feed")
     enable
-    [ 100, 400, 1500, 90, -700 ].each do |speed|
+    [100, 400, 1500, 90, -700].each do |speed|
       write("speed.target", speed)
       pass(1.5)
     end
     expect(fault).to eq(0)
   end
 
-  # A blocked shaft while the profile moves on at 600 rpm = 1 310 720 counts/s: 32 768 counts are passed after 25 ms of cruising.
+  # A blocked shaft while the profile moves on at 600 rpm = 1 310 720 counts/s: 32 768 counts are passed after 25 ms
+  # of cruising.
   it "trips on following error beyond its window" do
     commissioned("Carriage")
     write("control.mode", 1)
@@ -61,7 +63,12 @@ RSpec.describe "Monitors and fault reactions" do
     write("position.target", 10_000_000)
     write("control.word", 0x1F)
     seen = []
-    expect(pass_until(1.0) { seen << read("position.following_error").abs; fault != 0 }).to be(true)
+    expect(
+      pass_until(1.0) do
+        seen << read("position.following_error").abs
+        fault != 0
+      end
+    ).to be(true)
     expect(fault).to eq(0x8611)
     # window, and what 20 ms of time-out add at 1.31 counts a microsecond
     expect(seen.max).to be_between(32_768, 32_768 + 1_310_720 * 0.026)
@@ -74,7 +81,9 @@ RSpec.describe "Monitors and fault reactions" do
     start = read("position.actual")
     write("position.target", start + 131_072 * 3)
     write("control.word", 0x1F)
-    expect(pass_until(3.0) { read("control.status").to_i[10] == 1 && (read("position.actual") - start - 393_216).abs < 300 }).to be(true)
+    expect(
+      pass_until(3.0) { read("control.status").to_i[10] == 1 && (read("position.actual") - start - 393_216).abs < 300 }
+    ).to be(true)
     expect(@stand_in.axis.mechanics.angle / (2 * Math::PI)).to be_within(0.01).of(start / 131_072.0 + 3)
   end
 
@@ -85,20 +94,20 @@ RSpec.describe "Monitors and fault reactions" do
     pass(0.6)
     @stand_in.axis.torque_off_b_closed = false
     pass(0.002)
-    expect([ fault, state ]).to eq([ 0xFF10, :fault ])
+    expect([fault, state]).to eq([0xFF10, :fault])
     expect(@stand_in.axis.motor.torque).to eq(0.0)
     reset
     expect(state).to eq(:fault)
     @stand_in.axis.torque_off_b_closed = true
     reset
-    expect([ fault, state ]).to eq([ 0, :switch_on_disabled ])
+    expect([fault, state]).to eq([0, :switch_on_disabled])
   end
 
   it "does not call an open torque-off input a fault while disabled, but does not switch on" do
     commissioned("Carriage")
     @stand_in.axis.torque_off_a_closed = false
     pass(0.01)
-    expect([ fault, read("control.inhibits") ]).to eq([ 0, 1 ])
+    expect([fault, read("control.inhibits")]).to eq([0, 1])
     write("control.word", 6)
     expect(state).to eq(:switch_on_disabled)
   end
@@ -125,11 +134,11 @@ RSpec.describe "Monitors and fault reactions" do
       pass(0.1)
       write("control.watchdog_token", 1)
     end
-    expect([ fault, rpm.round(-1) ]).to eq([ 0, 3000 ])
+    expect([fault, rpm.round(-1)]).to eq([0, 3000])
     pass(0.199)
     expect(fault).to eq(0)
     pass(0.01)
-    expect([ fault, state ]).to eq([ 0x8130, :fault_reaction_active ])
+    expect([fault, state]).to eq([0x8130, :fault_reaction_active])
     expect(pass_until(0.5) { state == :fault }).to be(true)
     expect(rpm.abs).to be < 6
   end
@@ -167,7 +176,7 @@ RSpec.describe "Monitors and fault reactions" do
     enable
     write("speed.target", 500)
     expect(pass_until(2.0) { fault != 0 }).to be(true)
-    expect([ 0x7122, 0x8480 ]).to include(fault)
+    expect([0x7122, 0x8480]).to include(fault)
   end
 
   it "remembers its last faults with the drive time, over a restart" do
@@ -182,7 +191,7 @@ RSpec.describe "Monitors and fault reactions" do
       pass_until(5.0, step: 0.05) { @stand_in.state == :off }
       @stand_in.mains = true
       pass(3.0)
-      expect([ read("history.code_1"), read("history.time_1") ]).to eq([ 0xFF10, time ])
+      expect([read("history.code_1"), read("history.time_1")]).to eq([0xFF10, time])
       expect(fault).to eq(0)
     end
   end

@@ -7,7 +7,8 @@ RSpec.describe "The physics of the demo drives" do
   describe "Carriage" do
     before { commissioned("Carriage") }
 
-    # Friction at 3000 rpm: 0.05 + 1.5e-4 · 314.16 = 0.0971 N·m; the true constant is 1.5·√2·5·0.0455 = 0.4826 N·m/A: 0.201 A
+    # Friction at 3000 rpm: 0.05 + 1.5e-4 · 314.16 = 0.0971 N·m; the true constant is 1.5·√2·5·0.0455 = 0.4826 N·m/A:
+    # 0.201 A
     it "reaches its speed without load, with the current that friction takes" do
       enable
       write("speed.target", 3000)
@@ -29,9 +30,9 @@ RSpec.describe "The physics of the demo drives" do
       expect(rpm).to be_within(6).of(600)
     end
 
-    # From 3000 rpm the shaft holds ½ · 2.1e-4 · 314.16² = 10.36 J. Friction takes about 0.08 N·m · 47 rad = 3.7 J and copper well below
-    # 1 J of it, the electronics 20 W · 0.3 s = 6 J once the rectifier has let go: the bus (780 µF) rises by a few volts only,
-    # and never by more than all of it would do: √(325.3² + 2 · 10.36 / 780 µF) = 363.9 V.
+    # From 3000 rpm the shaft holds ½ · 2.1e-4 · 314.16² = 10.36 J. Friction takes about 0.08 N·m · 47 rad = 3.7 J and
+    # copper well below 1 J of it, the electronics 20 W · 0.3 s = 6 J once the rectifier has let go: the bus (780 µF)
+    # rises by a few volts only, and never by more than all of it would do: √(325.3² + 2 · 10.36 / 780 µF) = 363.9 V.
     it "feeds braking energy back into the bus" do
       enable
       write("speed.target", 3000)
@@ -54,7 +55,8 @@ RSpec.describe "The physics of the demo drives" do
       expect(motor.electrical_power).to be_within(0.05 * mechanical).of(mechanical + motor.copper_loss)
     end
 
-    # 1.21 N·m hold 2.6 A: 3 · 1.61 Ω · 2.6² = 32.7 W and, at 1.9 K/W with τ = 480 s: 62 K · (1 − e^(−20/480)) = 2.53 K after 20 s; a
+    # 1.21 N·m hold 2.6 A: 3 · 1.61 Ω · 2.6² = 32.7 W and, at 1.9 K/W with τ = 480 s: 62 K · (1 − e^(−20/480)) = 2.53
+    # K after 20 s; a
     # little more as copper warms
     it "warms the winding by its copper loss" do
       enable
@@ -82,8 +84,10 @@ RSpec.describe "The physics of the demo drives" do
   end
 
   describe "Web feed" do
-    # 10.1 N·m at the shaft without slip compensation at 50 Hz. Under that load the bus has sagged by 2.7 A · 1.2 Ω = 3.2 V, which
-    # leaves 397.7 V between lines, and at 27 °C copper has 1.0275 times its resistance: the equivalent circuit (4.93, 4.32, 13.5 mH,
+    # 10.1 N·m at the shaft without slip compensation at 50 Hz. Under that load the bus has sagged by 2.7 A · 1.2 Ω =
+    # 3.2 V, which
+    # leaves 397.7 V between lines, and at 27 °C copper has 1.0275 times its resistance: the equivalent circuit (4.93,
+    # 4.32, 13.5 mH,
     # 13.5 mH, 0.36 H) then gives 10.1 N·m at 5.25 % slip: 1421 rpm.
     it "slips at rated torque as the equivalent circuit says" do
       commissioned("Web feed")

@@ -2,7 +2,8 @@
 
 require_relative "paddock_helper"
 
-# Pulses at the input of a battery drive: 1000 to 2000 µs, 30 µs of deadband on either side of 1500. The tug may turn 2400 rpm.
+# Pulses at the input of a battery drive: 1000 to 2000 µs, 30 µs of deadband on either side of 1500. The tug may turn
+# 2400 rpm.
 RSpec.describe Gallop::Paddock::Firmware::PulseCommand do
   before { commissioned("Roll tug") }
 
@@ -25,7 +26,7 @@ RSpec.describe Gallop::Paddock::Firmware::PulseCommand do
     it "turns with #{share} of its highest speed at #{width.round} µs" do
       followed(1)
       pulse(width)
-      expect([ fault, rpm ]).to match([ 0, be_within(25).of(2400 * share) ])
+      expect([fault, rpm]).to match([0, be_within(25).of(2400 * share)])
       expect(read("pulse.width")).to eq(width)
     end
   end
@@ -69,8 +70,14 @@ RSpec.describe Gallop::Paddock::Firmware::PulseCommand do
   it "asks for torque, and brakes below the centre without going backward" do
     followed(2, reverse: 0)
     pulse(1600.0, 0.4)
-    asked = (1600 - 1530) / 470.0 * [ 2.3 * 2.4, 50 * 0.12 ].min
-    current = Array.new(200) { pass(0.001); read("motor.torque_current") }.sum / 200
+    asked = (1600 - 1530) / 470.0 * [2.3 * 2.4, 50 * 0.12].min
+    current =
+      Array
+        .new(200) do
+          pass(0.001)
+          read("motor.torque_current")
+        end
+        .sum / 200
     expect(current).to be_within(0.5).of(asked / 0.12)
     pulse(1600.0, 0.5)
     quick = rpm
@@ -82,7 +89,7 @@ RSpec.describe Gallop::Paddock::Firmware::PulseCommand do
   it "does not exceed its highest speed by torque" do
     followed(2)
     pulse(2000.0, 4)
-    expect([ fault, rpm ]).to match([ 0, be_between(2160, 2420) ])
+    expect([fault, rpm]).to match([0, be_between(2160, 2420)])
   end
 
   it "changes hands at standstill only, and takes the network's target where nothing is set" do

@@ -20,7 +20,13 @@ RSpec.describe Gallop::Paddock::Firmware::Stepper do
   it "aligns itself at the first enabling, by less than two steps, and not at the second" do
     before = degrees
     enable
-    way = Array.new(110) { pass(0.01); (degrees - before).abs }.max
+    way =
+      Array
+        .new(110) do
+          pass(0.01)
+          (degrees - before).abs
+        end
+        .max
     expect(way).to be_between(0.05, 2 * STEP)
     expect(fault).to eq(0)
     write("control.word", 0)
@@ -35,7 +41,7 @@ RSpec.describe Gallop::Paddock::Firmware::Stepper do
     enable
     write("speed.target", 300)
     pass(0.9)
-    expect([ read("speed.demand"), rpm.abs ]).to match([ 0, be < 60 ])
+    expect([read("speed.demand"), rpm.abs]).to match([0, be < 60])
     pass(1.1)
     expect(rpm).to be_within(1).of(300)
   end
@@ -49,7 +55,7 @@ RSpec.describe Gallop::Paddock::Firmware::Stepper do
     pass(0.05)
     held = degrees
     pass(1)
-    expect([ state, degrees ]).to match([ :quick_stop_active, be_within(0.05).of(held) ])
+    expect([state, degrees]).to match([:quick_stop_active, be_within(0.05).of(held)])
     write("control.word", 0)
     pass(0.2)
     expect(read("feedback.aligned")).to eq(0)
@@ -62,16 +68,22 @@ RSpec.describe Gallop::Paddock::Firmware::Stepper do
     write("envelope.torque", 20)
     enable
     pass(0.4)
-    expect([ read("feedback.aligned"), read("motor.current") ]).to match([ 1, be_within(0.02).of(0.8) ])
+    expect([read("feedback.aligned"), read("motor.current")]).to match([1, be_within(0.02).of(0.8)])
   end
 
   it "turns both ways, slowly and quickly" do
     aligned
-    [ 30, -400, 1100 ].each do |wanted|
+    [30, -400, 1100].each do |wanted|
       write("speed.target", wanted)
       pass(2)
-      mean = Array.new(200) { pass(0.001); rpm }.sum / 200
-      expect([ fault, mean ]).to match([ 0, be_within(0.6).of(wanted) ])
+      mean =
+        Array
+          .new(200) do
+            pass(0.001)
+            rpm
+          end
+          .sum / 200
+      expect([fault, mean]).to match([0, be_within(0.6).of(wanted)])
     end
   end
 
@@ -81,7 +93,13 @@ RSpec.describe Gallop::Paddock::Firmware::Stepper do
     axis.mechanics.load_torque = 1.5
     write("speed.target", 120)
     pass(1)
-    shown = Array.new(400) { pass(0.001); read("motor.torque_current") }.sum / 400
+    shown =
+      Array
+        .new(400) do
+          pass(0.001)
+          read("motor.torque_current")
+        end
+        .sum / 400
     expect(shown).to be_within(0.04).of((1.5 + 0.12 + 3e-4 * 12.57) / (Math.sqrt(2) * 50 * 0.01171))
   end
 
@@ -105,7 +123,7 @@ RSpec.describe Gallop::Paddock::Firmware::Stepper do
     pass(2)
     expect(axis.mechanics.speed).to eq(0)
     electrical = axis.mechanics.angle * 50 * 180 / Math::PI % 90
-    expect([ electrical, 90 - electrical ].min).to be < 3
+    expect([electrical, 90 - electrical].min).to be < 3
   end
 
   # what is wrong => [ how it is made ]

@@ -16,7 +16,7 @@ RSpec.describe "Torque profile" do
     @stand_in.axis.mechanics.load_torque = 50.0 # as dry friction would: more than the motor has
     by_torque(20)
     pass(0.3)
-    expect([ read("motor.torque"), rpm.abs ]).to match([ be_within(0.5).of(20), be < 5 ])
+    expect([read("motor.torque"), rpm.abs]).to match([be_within(0.5).of(20), be < 5])
     write("torque.target", -35)
     pass(0.3)
     expect(read("motor.torque")).to be_within(0.5).of(-35)
@@ -61,6 +61,6 @@ RSpec.describe "Torque profile" do
   it "is not what the next enabling begins with, once it was set to nothing" do
     by_torque(0)
     pass(0.5)
-    expect([ rpm.abs < 1, read("motor.torque") ]).to match([ true, be_within(1).of(0) ])
+    expect([rpm.abs < 1, read("motor.torque")]).to match([true, be_within(1).of(0)])
   end
 end

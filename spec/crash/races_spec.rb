@@ -50,13 +50,14 @@ RSpec.describe "Races for one drive", :real_time do
   def watch
     seen = []
     ended = false
-    eye = Thread.new do
-      until ended
-        shaft = @paddock.shaft_speed("Carriage").abs
-        seen << [ Process.clock_gettime(Process::CLOCK_MONOTONIC), shaft ]
-        sleep 0.02
+    eye =
+      Thread.new do
+        until ended
+          shaft = @paddock.shaft_speed("Carriage").abs
+          seen << [Process.clock_gettime(Process::CLOCK_MONOTONIC), shaft]
+          sleep 0.02
+        end
       end
-    end
     yield seen
   ensure
     ended = true
@@ -66,11 +67,19 @@ RSpec.describe "Races for one drive", :real_time do
   def other_master
     client = Wire::Modbus.open("127.0.0.1", @paddock.port("Carriage"))
     wire = Wire::Device.new(client, Gallop::Objects::Profile.load("haflinger"))
-    [ [ "envelope.speed", 1000 ], [ "speed.target", 3000 ], [ "control.watchdog_window", 0 ], [ "control.holder", 99 ], [ "control.word", 6 ], [ "control.word", 0 ] ].shuffle(random: random).each do |key, raw|
-      wire.write(key, raw)
-    rescue Wire::Refused
-      nil # as it should be, while somebody holds the drive
-    end
+    [
+      ["envelope.speed", 1000],
+      ["speed.target", 3000],
+      ["control.watchdog_window", 0],
+      ["control.holder", 99],
+      ["control.word", 6],
+      ["control.word", 0]
+    ].shuffle(random: random)
+      .each do |key, raw|
+        wire.write(key, raw)
+      rescue Wire::Refused
+        nil # as it should be, while somebody holds the drive
+      end
   rescue Wire::Lost
     nil
   ensure
@@ -88,19 +97,43 @@ RSpec.describe "Races for one drive", :real_time do
 
   it "never leave a shaft that turns without a holder, or beyond his gait (#{rounds} rounds)", :aggregate_failures do
     rows = @servers.map { |server| commission(server) }
-    copy = Script.new(@servers[0]).call("post", "/projects/1/drives", name: "Copy", host: "localhost", port: @paddock.port("Carriage"))["id"]
+    copy =
+      Script.new(@servers[0]).call(
+        "post",
+        "/projects/1/drives",
+        name: "Copy",
+        host: "localhost",
+        port: @paddock.port("Carriage")
+      )[
+        "id"
+      ]
     give_motor_data(@servers[0], rows[0])
-    movers = [ Mover.new(@servers[0], rows[0], "race-tab-a-0123456789"), Mover.new(@servers[0], rows[0], "race-tab-b-0123456789"),
-               Mover.new(@servers[0], copy, "race-tab-c-0123456789"), Mover.new(@servers[1], rows[1], "race-tab-d-0123456789") ]
+    movers = [
+      Mover.new(@servers[0], rows[0], "race-tab-a-0123456789"),
+      Mover.new(@servers[0], rows[0], "race-tab-b-0123456789"),
+      Mover.new(@servers[0], copy, "race-tab-c-0123456789"),
+      Mover.new(@servers[1], rows[1], "race-tab-d-0123456789")
+    ]
     turned = killed = 0
     rounds.times do |round|
       watch do |seen|
-        everybody = movers.map { |mover| Thread.new(mover, Random.new(random.rand(2**30))) { |one, chance| race(one, chance) } }
+        everybody =
+          movers.map { |mover| Thread.new(mover, Random.new(random.rand(2**30))) { |one, chance| race(one, chance) } }
         sleep random.rand(0.3..1.5)
         case random.rand(4)
-        when 0 then other_master
-        when 1 then system(Rails.root.join("bin/gallop").to_s, "-d", "127.0.0.1:#{@paddock.port('Carriage')}", "stop", out: File::NULL, err: File::NULL)
-        when 2 then (killed += 1) && @servers[0].kill("KILL")
+        when 0
+          other_master
+        when 1
+          system(
+            Rails.root.join("bin/gallop").to_s,
+            "-d",
+            "127.0.0.1:#{@paddock.port("Carriage")}",
+            "stop",
+            out: File::NULL,
+            err: File::NULL
+          )
+        when 2
+          (killed += 1) && @servers[0].kill("KILL")
         end
         everybody.each(&:join)
         left = Process.clock_gettime(Process::CLOCK_MONOTONIC)
@@ -143,6 +176,10 @@ RSpec.describe "Races for one drive", :real_time do
     script = Script.new(server)
     script.call("put", "/drives/#{row}/motor", facts: DriveFactory::CARRIAGE)
     script.call("post", "/drives/#{row}/motor/accept")
-    script.call("post", "/drives/#{row}/batches", keys: script.call("get", "/drives/#{row}/tray")["drafted"].pluck("key"))
+    script.call(
+      "post",
+      "/drives/#{row}/batches",
+      keys: script.call("get", "/drives/#{row}/tray")["drafted"].pluck("key")
+    )
   end
 end

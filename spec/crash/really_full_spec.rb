@@ -21,7 +21,7 @@ RSpec.describe "A disk that is really full", if: SmallDisk.possible? do
 
   let(:random) { Chance.named("full disk") }
   let(:script) { Script.new(@server, tab: ApiCalls::TAB) }
-  let(:kept) { {} }        # what was acknowledged last, by path and name
+  let(:kept) { {} } # what was acknowledged last, by path and name
   let(:statuses) { Hash.new(0) }
 
   def id = @id ||= @server.get("/projects/1")["drives"].find { |drive| drive["name"] == "Carriage" }["id"]
@@ -33,7 +33,7 @@ RSpec.describe "A disk that is really full", if: SmallDisk.possible? do
     keep(:put, "#{path}/motor", { facts: { top_speed: figure.to_s } }, :fact, figure)
     keep(:post, "#{path}/snapshots", { name: "s#{figure}", note: "x" * 500 }, :snapshot, "s#{figure}")
     keep(:put, "#{path}/values/ramps.acceleration", { value: figure.to_s }, :draft, figure)
-    attempt(:post, "#{path}/batches", { keys: [ "ramps.acceleration" ] })
+    attempt(:post, "#{path}/batches", { keys: ["ramps.acceleration"] })
     attempt(:post, "#{path}/imports", { name: "x.csv", content: Base64.strict_encode64("x" * 200_000) })
     attempt(:post, "#{path}/store")
   end
@@ -63,7 +63,7 @@ RSpec.describe "A disk that is really full", if: SmallDisk.possible? do
       everything_goes_on(3000 + round)
     end
     puts "Full disks: #{rounds} rounds, answers #{statuses.sort.to_h}"
-    expect(statuses.keys - [ 200, 201, 204, 409, 422, 507 ]).to eq([])
+    expect(statuses.keys - [200, 201, 204, 409, 422, 507]).to eq([])
   end
 
   def restart
@@ -74,13 +74,19 @@ RSpec.describe "A disk that is really full", if: SmallDisk.possible? do
 
   def everything_goes_on(figure)
     online
-    expect([ fact, snapshots ]).to match([ kept[:fact].to_s, include(kept[:snapshot]) ])
+    nothing_lost
     batch = @server.get("#{path}/batches").first
-    script.call("post", "#{path}/batches/#{batch['id']}/resume") if batch && batch["state"] == "interrupted"
+    script.call("post", "#{path}/batches/#{batch["id"]}/resume") if batch && batch["state"] == "interrupted"
     work(figure)
     expect(kept).to eq(fact: figure, snapshot: "s#{figure}", draft: figure)
     expect(held("ramps.acceleration")).to eq(figure)
     expect(@server.get("#{path}/batches").pluck("state")).not_to include("running")
+  end
+
+  # What was refused every time since the first is not asked for: a disk may be full before anything was acknowledged.
+  def nothing_lost
+    expect(fact).to eq(kept[:fact].to_s) if kept.key?(:fact)
+    expect(snapshots).to include(kept[:snapshot]) if kept.key?(:snapshot)
   end
 
   def held(key)

@@ -7,9 +7,9 @@ RSpec.describe Link::Clerk do
 
   it "writes down in order, on a thread of its own, and can be waited for" do
     done = []
-    5.times { |n| clerk.note { done << [ n, Thread.current == Thread.main ] } }
+    5.times { |n| clerk.note { done << [n, Thread.current == Thread.main] } }
     clerk.catch_up
-    expect(done).to eq((0..4).map { |n| [ n, false ] })
+    expect(done).to eq((0..4).map { |n| [n, false] })
     clerk.close
   end
 
@@ -19,7 +19,7 @@ RSpec.describe Link::Clerk do
     clerk.note { raise ArgumentError, "torn page" }
     clerk.note { done << :next }
     clerk.catch_up
-    expect(done).to eq([ :next ])
+    expect(done).to eq([:next])
     expect(Rails.error).to have_received(:report).with(an_instance_of(ArgumentError), handled: true)
     clerk.close
   end
@@ -28,9 +28,9 @@ RSpec.describe Link::Clerk do
     done = []
     3.times { |n| clerk.note { done << n } }
     clerk.close
-    expect(done).to eq([ 0, 1, 2 ])
+    expect(done).to eq([0, 1, 2])
     expect { clerk.note { done << 3 } }.not_to raise_error
     clerk.catch_up
-    expect(done).to eq([ 0, 1, 2 ])
+    expect(done).to eq([0, 1, 2])
   end
 end

@@ -16,7 +16,7 @@ RSpec.describe "The commands" do
   end
 
   it "refuse a faulty rig in one line with the place" do
-    Tempfile.create([ "rig", ".yml" ]) do |file|
+    Tempfile.create(%w[rig .yml]) do |file|
       file.write(File.read(PaddockProcess::QUICK_RIG).sub("pole_pairs: 5", "pole_pears: 5"))
       file.flush
       output, status = run("bin/paddock", "--rig", file.path, "--port", "0")
@@ -28,7 +28,7 @@ RSpec.describe "The commands" do
 
   it "say a busy port in one line" do
     occupant = TCPServer.new("127.0.0.1", 0)
-    [ [ "bin/demo", "--port" ], [ "bin/demo", "--paddock-port" ], [ "bin/paddock", "--port" ] ].each do |command, option|
+    [%w[bin/demo --port], %w[bin/demo --paddock-port], %w[bin/paddock --port]].each do |command, option|
       output, status = run(command, option, occupant.addr[1].to_s)
       expect(status).not_to be_success
       expect(output.lines.size).to eq(1), output
@@ -41,13 +41,20 @@ RSpec.describe "The commands" do
   it "say in one line what is wrong with a rig that the demo shall run" do
     { "nowhere.yml" => /cannot be read/, "package.json" => /no rig file/ }.each do |file, message|
       output, status = run("bin/demo", "--rig", file)
-      expect([ status.exitstatus, output.lines.size ]).to eq([ 1, 1 ]), output
+      expect([status.exitstatus, output.lines.size]).to eq([1, 1]), output
       expect(output).to match(message)
     end
   end
 
   it "refuse a second server process with the reason" do
-    output, status = Open3.capture2e({ "WEB_CONCURRENCY" => "2", "RAILS_ENV" => "test" }, "bin/rails", "runner", "1", chdir: Rails.root.to_s)
+    output, status =
+      Open3.capture2e(
+        { "WEB_CONCURRENCY" => "2", "RAILS_ENV" => "test" },
+        "bin/rails",
+        "runner",
+        "1",
+        chdir: Rails.root.to_s
+      )
     expect(status).not_to be_success
     expect(output).to include("Gallop runs in one process")
   end

@@ -3,7 +3,12 @@
 require "rails_helper"
 
 RSpec.describe Link::Connection do
-  around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
+  around do |example|
+    PaddockProcess.running do |paddock|
+      @paddock = paddock
+      example.run
+    end
+  end
 
   it "connects, reads everything and polls at 20 Hz or better" do
     drive = connect(create_drive(@paddock))
@@ -49,7 +54,7 @@ RSpec.describe Link::Connection do
     wait_until("the last value", seconds: 12) { drive.live_values["ramps.acceleration"] == 2080 }
     wait_until("it in the database") { drive.reload.live["ramps.acceleration"] == 2080 }
     expect(rate).to be > 18
-    expect(drive.value_changes.pluck(:key, :after)).to eq([ [ "ramps.acceleration", 2080 ] ])
+    expect(drive.value_changes.pluck(:key, :after)).to eq([["ramps.acceleration", 2080]])
     expect(LogbookEntry.where("headline LIKE ?", "%changed by somebody else").count).to eq(1)
   ensure
     other&.close
@@ -61,12 +66,12 @@ RSpec.describe Link::Connection do
     stage = Motor.new(drive)
     stage.keep("top_speed" => "2500")
     drive.draft("limits.motor_speed", 2500)
-    WriteBatch.prepare(drive, [ "limits.motor_speed" ]).run
+    WriteBatch.prepare(drive, ["limits.motor_speed"]).run
     drive.restart
-    expect(drive.differences).to eq([ { "key" => "limits.motor_speed", "project" => 2500, "why" => "restart" } ])
-    drive.settle([ "limits.motor_speed" ], "draft")
+    expect(drive.differences).to eq([{ "key" => "limits.motor_speed", "project" => 2500, "why" => "restart" }])
+    drive.settle(["limits.motor_speed"], "draft")
     expect(drive.differences).to be_empty
-    expect(drive.drafts.pluck(:key, :raw)).to eq([ [ "limits.motor_speed", 2500 ] ])
+    expect(drive.drafts.pluck(:key, :raw)).to eq([["limits.motor_speed", 2500]])
   end
 
   it "says what answers when it is no drive, and goes on trying" do
@@ -84,7 +89,10 @@ RSpec.describe Link::Connection do
 
   it "hands refusals of the drive through, with the reason of its diagnosis" do
     drive = connect(create_drive(@paddock))
-    expect { drive.connection.ask { |wire| wire.write("ramps.acceleration", 2_000_000) } }.to raise_error(Wire::Refused, /above the range/)
+    expect { drive.connection.ask { |wire| wire.write("ramps.acceleration", 2_000_000) } }.to raise_error(
+      Wire::Refused,
+      /above the range/
+    )
     expect(drive).to be_online
   end
 end

@@ -30,25 +30,27 @@ RSpec.describe "A drive that answers what no drive should" do
     expect { drive.destroy! }.not_to raise_error
   end
 
-  codes = [ 1, 2, 3, 4, 5, 6, 8, 10, 11 ]
+  codes = [1, 2, 3, 4, 5, 6, 8, 10, 11]
   { 3 => "reading", 23 => "reading while refreshing", 16 => "writing", 43 => "identifying" }.each do |function, what|
-    Chance.pick(codes, what).each do |code|
-      it "survives exception #{code} to #{what}, and is there again when it ends" do
-        drive = online(link)
-        enemy.manner = PoliteEnemy.exception(code, function: function)
-        polls = enemy.seen.size
-        wait_until("some answers") { enemy.seen.size > polls + 30 }
-        enemy.behave
-        online(drive)
-        expect_quick_end(drive)
+    Chance
+      .pick(codes, what)
+      .each do |code|
+        it "survives exception #{code} to #{what}, and is there again when it ends" do
+          drive = online(link)
+          enemy.manner = PoliteEnemy.exception(code, function: function)
+          polls = enemy.seen.size
+          wait_until("some answers") { enemy.seen.size > polls + 30 }
+          enemy.behave
+          online(drive)
+          expect_quick_end(drive)
+        end
       end
-    end
   end
 
   it "stays online when a poll is answered busy now and then" do
     drive = online(link)
     count = 0
-    enemy.manner = ->(pdu, pass) { (count += 1) % 5 == 0 ? [ pdu.getbyte(0) | 0x80, 6 ].pack("CC") : pass.call }
+    enemy.manner = ->(pdu, pass) { (count += 1) % 5 == 0 ? [pdu.getbyte(0) | 0x80, 6].pack("CC") : pass.call }
     before = drive.connection.samples.last.at
     wait_until("two seconds of figures") { drive.connection.samples.last.at > before + 2 }
     expect(drive).to be_online
@@ -56,11 +58,14 @@ RSpec.describe "A drive that answers what no drive should" do
   end
 
   identities = {
-    "of five bytes" => [ ->(_) { "\x2B\x0E\x03\x83\xFF".b }, /cut short/ ],
-    "without end" => [ ->(_) { [ 43, 14, 3, 0x83, 0xFF, 0xFF, 1, rand(256), 1, 65 ].pack("C10") }, /does not end|circle/ ],
-    "that goes round in a circle" => [ ->(_) { [ 43, 14, 3, 0x83, 0xFF, 0, 1, 0, 1, 65 ].pack("C10") }, /circle/ ],
-    "of nobody that is known" => [ ->(_) { [ 43, 14, 3, 0x83, 0, 0, 2, 0, 1, 65, 1, 3, 88, 89, 90 ].pack("C15") }, /no drive that Gallop has a profile of/ ],
-    "that promises more than it holds" => [ ->(_) { [ 43, 14, 3, 0x83, 0, 0, 9, 0, 200, 65 ].pack("C10") }, /cut short/ ]
+    "of five bytes" => [->(_) { "\x2B\x0E\x03\x83\xFF".b }, /cut short/],
+    "without end" => [->(_) { [43, 14, 3, 0x83, 0xFF, 0xFF, 1, rand(256), 1, 65].pack("C10") }, /does not end|circle/],
+    "that goes round in a circle" => [->(_) { [43, 14, 3, 0x83, 0xFF, 0, 1, 0, 1, 65].pack("C10") }, /circle/],
+    "of nobody that is known" => [
+      ->(_) { [43, 14, 3, 0x83, 0, 0, 2, 0, 1, 65, 1, 3, 88, 89, 90].pack("C15") },
+      /no drive that Gallop has a profile of/
+    ],
+    "that promises more than it holds" => [->(_) { [43, 14, 3, 0x83, 0, 0, 9, 0, 200, 65].pack("C10") }, /cut short/]
   }
   identities.each do |which, (answer, message)|
     it "says what is wrong with an identification #{which}, ends with the link, and does not hold up a search" do
@@ -69,13 +74,17 @@ RSpec.describe "A drive that answers what no drive should" do
       wait_until("the reason") { drive.connection.message.match?(message) }
       expect(drive.connection.state).to eq(:lost)
       answers = []
-      Wire::Scan.new([ [ "127.0.0.1", enemy.port ] ]).run { |found| answers << found }
-      expect(answers.map(&:message)).to match([ message ])
+      Wire::Scan.new([["127.0.0.1", enemy.port]]).run { |found| answers << found }
+      expect(answers.map(&:message)).to match([message])
       expect_quick_end(drive)
     end
   end
 
-  { "all zero" => ->(_) { 0 }, "all ones" => ->(_) { 0xFFFF }, "anything" => ->(_) { rand(0x10000) } }.each do |what, word|
+  {
+    "all zero" => ->(_) { 0 },
+    "all ones" => ->(_) { 0xFFFF },
+    "anything" => ->(_) { rand(0x10000) }
+  }.each do |what, word|
     it "does not believe registers that are #{what}" do
       enemy.manner = PoliteEnemy.registers(&word)
       drive = link
@@ -87,10 +96,16 @@ RSpec.describe "A drive that answers what no drive should" do
       wait_until("some answers") { enemy.seen.size > polls + 30 }
       %w[verify faults values tray signals].each do |page|
         drive.reload
-        ActionDispatch::Integration::Session.new(Rails.application).tap { |session| session.host!("127.0.0.1") }.then do |session|
-          session.get("/api/drives/#{drive.id}/#{page}")
-          expect(session.response.status).to(satisfy { |status| status < 500 || status == 504 }, "#{page}: #{session.response.status}")
-        end
+        ActionDispatch::Integration::Session
+          .new(Rails.application)
+          .tap { |session| session.host!("127.0.0.1") }
+          .then do |session|
+            session.get("/api/drives/#{drive.id}/#{page}")
+            expect(session.response.status).to(
+              satisfy { |status| status < 500 || status == 504 },
+              "#{page}: #{session.response.status}"
+            )
+          end
       end
       expect_quick_end(drive)
     end
@@ -101,7 +116,9 @@ RSpec.describe "A drive that answers what no drive should" do
     second = first.project.drives.create!(name: "Copy", host: "127.0.0.1", port: @paddock.port("Carriage"))
     second.connect
     wait_until("the reason") { second.connection.state == :taken }
-    expect(second.connection.message).to match(/serial number 20417 that is linked as Carriage \(127\.0\.0\.1:#{enemy.port}\) already/)
+    expect(second.connection.message).to match(
+      /serial number 20417 that is linked as Carriage \(127\.0\.0\.1:#{enemy.port}\) already/
+    )
     third = Project.create!(name: "Another").drives.create!(name: "Same place", host: "127.0.0.1", port: enemy.port)
     expect { third.connect }.to raise_error(Link::Registry::Taken, /linked as Carriage already/)
     expect(third.reload.link_wanted).to be(false)

@@ -20,12 +20,14 @@ RSpec.describe "STOP", :real_time do
   busy = {
     "everything is read again" => ->(spec) { spec.connection.reread },
     "the drive stores" => ->(spec) { spec.drive.store },
-    "sixty values are written" => lambda do |spec|
-      keys = %w[cells.cell moves.position moves.speed moves.dwell].flat_map { |name| (1..8).map { |n| "#{name}_#{n}" } }
-      keys.each { |key| spec.drive.draft(key, rand(10..99)) }
-      Current.tab = ApiCalls::TAB
-      WriteBatch.prepare(spec.drive, keys).run
-    end
+    "sixty values are written" =>
+      lambda do |spec|
+        keys =
+          %w[cells.cell moves.position moves.speed moves.dwell].flat_map { |name| (1..8).map { |n| "#{name}_#{n}" } }
+        keys.each { |key| spec.drive.draft(key, rand(10..99)) }
+        Current.tab = ApiCalls::TAB
+        WriteBatch.prepare(spec.drive, keys).run
+      end
   }
 
   def turning
@@ -52,24 +54,27 @@ RSpec.describe "STOP", :real_time do
   end
 
   busy.each do |what, work|
-    Chance.pick([ 0.0, 0.02, 0.05, 0.1 ], what).each do |delay|
-      it "goes before everything while #{what}, with answers after #{(delay * 1000).round} ms" do
-        turning do
-          @enemy.manner = PoliteEnemy.slow(delay)
-          worker = Thread.new do
-            Thread.current.report_on_exception = false
-            Rails.application.executor.wrap { Current.set(tab: ApiCalls::TAB) { work.call(self) } }
-          rescue Link::Late, Wire::Lost, Motion::NotHeld
-            nil
+    Chance
+      .pick([0.0, 0.02, 0.05, 0.1], what)
+      .each do |delay|
+        it "goes before everything while #{what}, with answers after #{(delay * 1000).round} ms" do
+          turning do
+            @enemy.manner = PoliteEnemy.slow(delay)
+            worker =
+              Thread.new do
+                Thread.current.report_on_exception = false
+                Rails.application.executor.wrap { Current.set(tab: ApiCalls::TAB) { work.call(self) } }
+              rescue Link::Late, Wire::Lost, Motion::NotHeld
+                nil
+              end
+            asked = @enemy.seen.size
+            wait_until("work on the wire") { @enemy.seen.size > asked + 3 || !worker.alive? }
+            expect(exchanges_before_stop).to be <= 1
+            expect(@paddock.seconds_to_rest("Carriage")).to be < 1
+            worker.join
           end
-          asked = @enemy.seen.size
-          wait_until("work on the wire") { @enemy.seen.size > asked + 3 || !worker.alive? }
-          expect(exchanges_before_stop).to be <= 1
-          expect(@paddock.seconds_to_rest("Carriage")).to be < 1
-          worker.join
         end
       end
-    end
   end
 
   it "ends an enabling that is under way, which leaves nothing behind" do
@@ -77,16 +82,20 @@ RSpec.describe "STOP", :real_time do
     @enemy.manner = PoliteEnemy.slow(0.05)
     motion.take(ApiCalls::TAB, "Robin")
     with_signs_of_life(connection) do
-      enabling = Thread.new do
-        Thread.current.report_on_exception = false
-        motion.enable(ApiCalls::TAB, gait: gallop, needs: [])
-      end
+      enabling =
+        Thread.new do
+          Thread.current.report_on_exception = false
+          motion.enable(ApiCalls::TAB, gait: gallop, needs: [])
+        end
       wait_until("the first step") { motion.holding? }
       expect(exchanges_before_stop).to be <= 1
       expect { enabling.value }.to raise_error(Motion::OutOfState, /stopped while it was being enabled/)
       @enemy.behave
-      held = connection.ask { |wire| %w[control.holder control.watchdog_window envelope.speed].map { |key| wire.read_one(key) } }
-      expect(held).to eq([ 0, 0, 1000 ])
+      held =
+        connection.ask do |wire|
+          %w[control.holder control.watchdog_window envelope.speed].map { |key| wire.read_one(key) }
+        end
+      expect(held).to eq([0, 0, 1000])
       expect(motion).not_to be_armed
     end
   end

@@ -3,18 +3,23 @@
 require "rails_helper"
 
 RSpec.describe Discovery do
-  around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
+  around do |example|
+    PaddockProcess.running do |paddock|
+      @paddock = paddock
+      example.run
+    end
+  end
 
   def search(*places)
     described_class.start(places)
     wait_until("the end of the search") { !described_class.running? }
   end
 
-  def places = @paddock.ports.values.map { |port| [ "127.0.0.1", port ] }
+  def places = @paddock.ports.values.map { |port| ["127.0.0.1", port] }
   def sighting(name) = Sighting.find_by!(port: @paddock.port(name))
 
   it "finds who answers, with identity and network settings" do
-    search(*places, [ "127.0.0.1", 1 ])
+    search(*places, ["127.0.0.1", 1])
     expect(Sighting.pluck(:port)).to match_array(@paddock.ports.values)
     expect(sighting("Carriage")).to have_attributes(answering: true, serial: "20417", node: 1)
     expect(sighting("Carriage").settings["network.hardware_address"]).to eq("02:47:50:00:4F:C1")
@@ -35,7 +40,10 @@ RSpec.describe Discovery do
 
   it "points out drives with one node number or address" do
     search(*places)
-    expect(DiscoveryView.new.duplicates.pluck(:headline)).to contain_exactly(/3 drives have the node number 1/, /2 drives have the address 192\.168\.30\.11/)
+    expect(DiscoveryView.new.duplicates.pluck(:headline)).to contain_exactly(
+      /3 drives have the node number 1/,
+      /2 drives have the address 192\.168\.30\.11/
+    )
   end
 
   it "remembers that another drive was in a place before" do
@@ -48,7 +56,7 @@ RSpec.describe Discovery do
   it "says what listens and is no drive" do
     stranger = TCPServer.new("127.0.0.1", 0)
     host = Thread.new { loop { stranger.accept.close } }
-    search([ "127.0.0.1", stranger.addr[1] ])
+    search(["127.0.0.1", stranger.addr[1]])
     expect(described_class.strangers.map(&:message)).to contain_exactly(/closed the connection|connection broke/)
   ensure
     host&.kill
@@ -57,7 +65,7 @@ RSpec.describe Discovery do
 
   it "runs once at a time, and can be cancelled" do
     quiet = TCPServer.new("127.0.0.1", 0)
-    described_class.start([ [ "127.0.0.1", quiet.addr[1] ] ])
+    described_class.start([["127.0.0.1", quiet.addr[1]]])
     expect { described_class.start([]) }.to raise_error(described_class::Busy)
     described_class.cancel
     wait_until("the end of the search") { !described_class.running? }

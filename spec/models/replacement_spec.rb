@@ -3,18 +3,27 @@
 require "rails_helper"
 
 RSpec.describe Replacement do
-  around { |example| PaddockProcess.running(rig: Rigs.with_spare) { |paddock| @paddock = paddock; example.run } }
+  around do |example|
+    PaddockProcess.running(rig: Rigs.with_spare) do |paddock|
+      @paddock = paddock
+      example.run
+    end
+  end
 
   let(:drive) { commissioned(@paddock) }
 
   it "lets another device of the family go on with facts and settings, to be written after a look" do
     held = drive.live_settings
     replacement = described_class.new(drive, "127.0.0.1", @paddock.port("Spare"))
-    expect(replacement.points.pluck(:name, :severity)).to include([ "Family", "fine" ], [ "Model", "fine" ], [ "Serial number", "fine" ])
+    expect(replacement.points.pluck(:name, :severity)).to include(
+      %w[Family fine],
+      %w[Model fine],
+      ["Serial number", "fine"]
+    )
     expect(replacement.differences.map { |row| row[:entry].key }).to include("motor.pole_pairs")
     replacement.carry_out
     wait_until("online") { drive.reload.online? && drive.identity["serial"] == "20999" }
-    expect(drive.differences.pluck("why").uniq).to eq([ "replacement" ])
+    expect(drive.differences.pluck("why").uniq).to eq(["replacement"])
     drive.settle(drive.differences.pluck("key"), "draft")
     WriteBatch.prepare(drive, drive.drafts.pluck(:key)).run
     expect(drive.live_settings).to eq(held)

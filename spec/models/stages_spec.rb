@@ -5,11 +5,18 @@ require "rails_helper"
 # A stage is named in one place: one more of them, at run time, goes through course, finder, routes, types and detail.
 RSpec.describe Gallop::Stages, type: :request do
   let(:profile) { Gallop::Objects::Profile.load("haflinger") }
-  let(:drive) { create_drive(nil).tap { |one| one.update!(family: "haflinger", live: profile.factory, stored: profile.factory) } }
+  let(:drive) do
+    create_drive(nil).tap { |one| one.update!(family: "haflinger", live: profile.factory, stored: profile.factory) }
+  end
   let(:path) { "/drives/#{drive.id}/tuning" }
   let(:stage) do
-    described_class::Stage.new(id: "tuning", title: "Tuning", groups: %w[speed_loop], words: "gain bandwidth wobble",
-                               form: ->(one, _) { Gallop::Limits.kind(one) })
+    described_class::Stage.new(
+      id: "tuning",
+      title: "Tuning",
+      groups: %w[speed_loop],
+      words: "gain bandwidth wobble",
+      form: ->(one, _) { Gallop::Limits.kind(one) }
+    )
   end
 
   around do |example|
@@ -28,17 +35,19 @@ RSpec.describe Gallop::Stages, type: :request do
   it "has routes, keeps facts and computes what follows" do
     expect(api(:get, path)["stage"]).to eq("tuning")
     api(:put, path, { facts: { direction: "forward" } })
-    expect([ response.status, drive.reload.given["tuning"] ]).to eq([ 200, { "direction" => "forward" } ])
+    expect([response.status, drive.reload.given["tuning"]]).to eq([200, { "direction" => "forward" }])
   end
 
   it "is found by its words, and by the values that are settled there" do
-    expect(Finder.new(drive.project, drive).find("wobble").map(&:path)).to eq([ "/projects/#{drive.project_id}/drives/#{drive.id}/tuning" ])
-    expect(ValueDetail.new(drive, profile.fetch("speed_loop.gain")).used_by.pluck(:title)).to eq([ "Tuning" ])
+    expect(Finder.new(drive.project, drive).find("wobble").map(&:path)).to eq(
+      ["/projects/#{drive.project_id}/drives/#{drive.id}/tuning"]
+    )
+    expect(ValueDetail.new(drive, profile.fetch("speed_loop.gain")).used_by.pluck(:title)).to eq(["Tuning"])
   end
 
   it "is in the interface's types, whose registry of pages is held to them" do
     types = Rails.root.join("frontend/api/types/Stage.ts").read[/id: (.*);/, 1]
-    expect(types.scan(/'(\w+)'/).flatten).to eq(described_class.all.map(&:id) - [ "tuning" ])
+    expect(types.scan(/'(\w+)'/).flatten).to eq(described_class.all.map(&:id) - ["tuning"])
     expect(Rails.root.join("frontend/stages/registry.ts").read).to include('Record<Stage["id"], Page>')
   end
 end

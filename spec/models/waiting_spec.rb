@@ -8,13 +8,14 @@ RSpec.describe "Waiting for the database" do
     project = Project.create!(name: "Waiting")
     holds = Thread::Queue.new
     release = Thread::Queue.new
-    holder = Thread.new do
-      Project.transaction do
-        project.update!(note: "first")
-        holds << true
-        release.pop
+    holder =
+      Thread.new do
+        Project.transaction do
+          project.update!(note: "first")
+          holds << true
+          release.pop
+        end
       end
-    end
     holds.pop
     waiter = Thread.new { Project.find(project.id).update!(note: "second") }
     steps = 0
@@ -22,9 +23,9 @@ RSpec.describe "Waiting for the database" do
       sleep 0.005
       steps += 1
     end
-    expect([ steps, waiter.alive? ]).to eq([ 40, true ])
+    expect([steps, waiter.alive?]).to eq([40, true])
     release << true
-    [ holder, waiter ].each { |thread| expect(thread.join(5)).to be(thread) }
+    [holder, waiter].each { |thread| expect(thread.join(5)).to be(thread) }
     expect(project.reload.note).to eq("second")
   end
 end

@@ -8,7 +8,12 @@ RSpec.describe Motion::Control, :real_time do
 
   tab = ApiCalls::TAB
 
-  around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
+  around do |example|
+    PaddockProcess.running do |paddock|
+      @paddock = paddock
+      example.run
+    end
+  end
 
   let(:drive) { commissioned(@paddock) }
   let(:connection) { drive.connection }
@@ -16,7 +21,7 @@ RSpec.describe Motion::Control, :real_time do
   let(:walk) { Gallop::Gait.fetch("walk") }
 
   def speed = @paddock.shaft_speed("Carriage")
-  def met = [ Proving::Needs::Need.new(id: "x", label: "x", met: true, state: "x") ]
+  def met = [Proving::Needs::Need.new(id: "x", label: "x", met: true, state: "x")]
   def change_gait(gait) = motion.change_gait(-> { gait }) { nil }
   def word(key) = connection.ask { |wire| wire.read_one(key) }
 
@@ -33,7 +38,7 @@ RSpec.describe Motion::Control, :real_time do
   it "arms the drive's watchdog and writes the envelope before it enables" do
     moving do
       expect(word("control.watchdog_window")).to eq(400)
-      expect(%w[envelope.speed envelope.torque envelope.acceleration].map { |key| word(key) }).to eq([ 50, 500, 100 ])
+      expect(%w[envelope.speed envelope.torque envelope.acceleration].map { |key| word(key) }).to eq([50, 500, 100])
       expect(motion).to be_armed
     end
   end
@@ -41,7 +46,7 @@ RSpec.describe Motion::Control, :real_time do
   it "takes envelope and watchdog back when motion has ended" do
     moving { motion.disable(tab) }
     wait_until("disarmed") { !motion.armed? }
-    expect([ word("envelope.speed"), word("control.watchdog_window") ]).to eq([ 1000, 0 ])
+    expect([word("envelope.speed"), word("control.watchdog_window")]).to eq([1000, 0])
   end
 
   it "stops the motor when the signs of life end, and says so in the logbook" do
@@ -66,7 +71,11 @@ RSpec.describe Motion::Control, :real_time do
   it "holds a speed back and says by how much" do
     moving do
       held = motion.set_point(tab, -2000)
-      expect(held).to have_attributes(held: -150.0, held_back?: true, reason: "Held at −150 rpm: walk allows 5 % of the speed limit of 3\u2009000 rpm.")
+      expect(held).to have_attributes(
+        held: -150.0,
+        held_back?: true,
+        reason: "Held at −150 rpm: walk allows 5 % of the speed limit of 3\u2009000 rpm."
+      )
       expect(motion.set_point(tab, 80)).to have_attributes(held: 80.0, held_back?: false, reason: nil)
     end
   end
@@ -97,7 +106,13 @@ RSpec.describe Motion::Control, :real_time do
   it "has a drive that takes nobody else's word but a quick stop" do
     moving do
       other = Wire::Device.new(Wire::Modbus.open("127.0.0.1", @paddock.port("Carriage")), drive.profile)
-      { "speed.target" => 30_000, "envelope.speed" => 1000, "control.watchdog_window" => 0, "control.word" => 0, "limits.motor_speed" => 4000 }.each do |key, raw|
+      {
+        "speed.target" => 30_000,
+        "envelope.speed" => 1000,
+        "control.watchdog_window" => 0,
+        "control.word" => 0,
+        "limits.motor_speed" => 4000
+      }.each do |key, raw|
         expect { other.write(key, raw) }.to raise_error(Wire::Refused, /another connection holds/), key
       end
       wait_until("walk") { (speed - 150).abs < 6 }
@@ -109,7 +124,12 @@ RSpec.describe Motion::Control, :real_time do
 
   it "refuses everything to a tab that does not hold the reins" do
     moving do
-      %i[halt disable].each { |command| expect { motion.public_send(command, "another-tab-0123456789") }.to raise_error(Motion::NotHeld, /Robin holds the reins/) }
+      %i[halt disable].each do |command|
+        expect { motion.public_send(command, "another-tab-0123456789") }.to raise_error(
+          Motion::NotHeld,
+          /Robin holds the reins/
+        )
+      end
       expect { motion.set_point("another-tab-0123456789", 1) }.to raise_error(Motion::NotHeld)
       expect { motion.enable(nil, gait: walk, needs: met) }.to raise_error(Motion::NotHeld)
     end
@@ -118,7 +138,7 @@ RSpec.describe Motion::Control, :real_time do
   it "does not enable while a need is unmet, and names it" do
     motion.reins.take(tab, "Robin")
     unmet = Proving::Needs::Need.new(id: "bus", label: "DC bus charged", met: false, state: "the DC bus has 12 V")
-    expect { motion.enable(tab, gait: walk, needs: met + [ unmet ]) }.to raise_error(Motion::Unmet, /the DC bus has 12 V/)
+    expect { motion.enable(tab, gait: walk, needs: met + [unmet]) }.to raise_error(Motion::Unmet, /the DC bus has 12 V/)
     expect(word("control.status") & 0x6F).to eq(0x40)
   end
 
@@ -141,9 +161,14 @@ RSpec.describe Motion::Control, :real_time do
     @paddock.set("Carriage", torque_off_a: false)
     motion.take(tab, "Robin")
     with_signs_of_life(connection) do
-      expect { motion.enable(tab, gait: walk, needs: met) }.to raise_error(Motion::OutOfState, /stays in “Switch on disabled”/)
+      expect { motion.enable(tab, gait: walk, needs: met) }.to raise_error(
+        Motion::OutOfState,
+        /stays in “Switch on disabled”/
+      )
     end
-    expect(%w[control.holder control.watchdog_window envelope.speed envelope.torque].map { |key| word(key) }).to eq([ 0, 0, 1000, 1000 ])
+    expect(%w[control.holder control.watchdog_window envelope.speed envelope.torque].map { |key| word(key) }).to eq(
+      [0, 0, 1000, 1000]
+    )
     expect(motion).not_to be_holding
   end
 
@@ -153,12 +178,15 @@ RSpec.describe Motion::Control, :real_time do
     wait_until("read again") { drive.live_values["control.quick_stop_option"] == 6 }
     moving do
       motion.stop
-      wait_until("rest") { speed.abs < 1 && connection.samples.last.state == :quick_stop_active && connection.samples.last["speed.actual"].abs < 5 }
+      wait_until("rest") do
+        speed.abs < 1 && connection.samples.last.state == :quick_stop_active &&
+          connection.samples.last["speed.actual"].abs < 5
+      end
       motion.disable(tab)
       wait_until("off") { !motion.armed? && !connection.samples.last.enabled? }
       motion.enable(tab, gait: walk, needs: met)
       motion.take_over("another-tab-0123456789", "Kim")
-      expect([ motion.reins.holder, motion.armed?, connection.samples.last.enabled? ]).to eq([ "Kim", false, false ])
+      expect([motion.reins.holder, motion.armed?, connection.samples.last.enabled?]).to eq(["Kim", false, false])
     end
   end
 
@@ -166,22 +194,23 @@ RSpec.describe Motion::Control, :real_time do
     drive
     motion.take(tab, "Robin")
     with_signs_of_life(connection) do
-      enabling = Thread.new do
-        10.times do
-          motion.enable(tab, gait: walk, needs: met)
-        rescue Motion::OutOfState, Motion::NotHeld
-          nil
+      enabling =
+        Thread.new do
+          10.times do
+            motion.enable(tab, gait: walk, needs: met)
+          rescue Motion::OutOfState, Motion::NotHeld
+            nil
+          end
         end
-      end
       wait_until("enabled") { motion.holding? }
       begin
         motion.take_over("another-tab-0123456789", "Kim")
-        taken = [ motion.armed?, connection.samples.last.enabled? ]
+        taken = [motion.armed?, connection.samples.last.enabled?]
       rescue Motion::OutOfState
         taken = nil
       end
       enabling.join
-      expect([ nil, [ false, false ] ]).to include(taken)
+      expect([nil, [false, false]]).to include(taken)
       expect(motion.reins.holder).to eq(taken ? "Kim" : "Robin")
       expect(motion).not_to be_armed if taken
     end

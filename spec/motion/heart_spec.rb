@@ -20,8 +20,16 @@ RSpec.describe Motion::Heart, :real_time do
 
     # @return [Hash] the Rack environment of the request that it sent
     def environment
-      @request.split("\r\n").drop(1).to_h { |line| line.split(": ", 2).then { |name, value| [ "HTTP_#{name.upcase.tr('-', '_')}", value ] } }
-              .merge("REQUEST_METHOD" => "GET", "rack.url_scheme" => "http", "HTTP_HOST" => "127.0.0.1:4100", "HTTP_ORIGIN" => "http://127.0.0.1:4100")
+      @request
+        .split("\r\n")
+        .drop(1)
+        .to_h { |line| line.split(": ", 2).then { |name, value| ["HTTP_#{name.upcase.tr("-", "_")}", value] } }
+        .merge(
+          "REQUEST_METHOD" => "GET",
+          "rack.url_scheme" => "http",
+          "HTTP_HOST" => "127.0.0.1:4100",
+          "HTTP_ORIGIN" => "http://127.0.0.1:4100"
+        )
     end
 
     def write(bytes)
@@ -44,7 +52,7 @@ RSpec.describe Motion::Heart, :real_time do
   before do
     motion = Motion::Control.new(connection)
     allow(connection).to receive(:motion).and_return(motion)
-    allow(Link::Registry).to receive(:all).and_return([ connection ])
+    allow(Link::Registry).to receive(:all).and_return([connection])
     reins.take(tab, "Robin")
   end
 
@@ -103,7 +111,9 @@ RSpec.describe Motion::Heart, :real_time do
     described_class.new(other.environment, pair.last).start
     other.say(tab)
     other.hear
-    wait_until("the second socket is the tab's") { described_class.listen(tab).nil? && described_class.instance_variable_get(:@of)[tab] != heart }
+    wait_until("the second socket is the tab's") do
+      described_class.listen(tab).nil? && described_class.instance_variable_get(:@of)[tab] != heart
+    end
     browser.leave
     wait_until("the first is closed") { ends.last.closed? }
     expect(reins.holder).to eq("Robin")
@@ -127,7 +137,8 @@ RSpec.describe Motion::Heart, :real_time do
 
   it "is for web sockets of this application's own pages" do
     expect(described_class.call("REQUEST_METHOD" => "GET").first).to eq(400)
-    foreign = browser.environment.merge("HTTP_ORIGIN" => "http://elsewhere.example", "rack.hijack" => -> { raise "taken over" })
+    foreign =
+      browser.environment.merge("HTTP_ORIGIN" => "http://elsewhere.example", "rack.hijack" => -> { raise "taken over" })
     expect(described_class.call(foreign).first).to eq(403)
   end
 end

@@ -2,17 +2,25 @@
 
 require "rails_helper"
 
-# A drive that follows its pulse input: enabled from here with an explicit yes, held to the gait, stopped like any other.
+# A drive that follows its pulse input: enabled from here with an explicit yes, held to the gait, stopped like any
+# other.
 RSpec.describe "A motor that follows a pulse", :real_time, type: :request do
-  around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
+  around do |example|
+    PaddockProcess.running do |paddock|
+      @paddock = paddock
+      example.run
+    end
+  end
 
   def path = "/drives/#{@drive.id}"
 
   def follow_the_pulse
     api(:put, "#{path}/values/pulse.function", { value: "Speed reference" })
-    api(:post, "#{path}/batches", { keys: [ "pulse.function" ] })
-    expect([ response.status, message ]).to match([ 409, /Once enabled, the motor follows the pulse/ ])
-    expect(api(:post, "#{path}/batches", { keys: [ "pulse.function" ], hazards: [ "pulse.function" ] })).to include("state" => "done")
+    api(:post, "#{path}/batches", { keys: ["pulse.function"] })
+    expect([response.status, message]).to match([409, /Once enabled, the motor follows the pulse/])
+    expect(api(:post, "#{path}/batches", { keys: ["pulse.function"], hazards: ["pulse.function"] })).to include(
+      "state" => "done"
+    )
   end
 
   it "takes a yes of its own, and moves at walk as the pulse says" do
@@ -22,11 +30,11 @@ RSpec.describe "A motor that follows a pulse", :real_time, type: :request do
     @paddock.set("Roll tug", pulse_width: 1500)
     with_signs_of_life(@drive.connection) do
       api(:post, "#{path}/motion/enable", {})
-      expect([ response.status, message ]).to match([ 409, /follows the pulse. That needs an explicit yes/ ])
+      expect([response.status, message]).to match([409, /follows the pulse. That needs an explicit yes/])
       api(:post, "#{path}/motion/enable", { pulse: true })
       expect(response.status).to eq(200)
       api(:post, "#{path}/motion/set_point", { speed: 100 })
-      expect([ response.status, message ]).to match([ 409, /a speed from here does nothing/ ])
+      expect([response.status, message]).to match([409, /a speed from here does nothing/])
       @paddock.set("Roll tug", pulse_width: 2000)
       wait_until("walk") { (@paddock.shaft_speed("Roll tug") - 120).abs < 12 }
       api(:post, "#{path}/motion/disable", {})

@@ -9,7 +9,10 @@ RSpec.describe Motion::Reins do
     reins.take("first", "Robin")
     expect(reins.holder).to eq("Robin")
     expect(reins).to be_held_by("first")
-    expect { reins.take("second", "Kim") }.to raise_error(described_class::Held, /Robin holds the reins. Taking them over stops the motor first/)
+    expect { reins.take("second", "Kim") }.to raise_error(
+      described_class::Held,
+      /Robin holds the reins. Taking them over stops the motor first/
+    )
     expect(reins.release("second")).to be(false)
     expect(reins.release("first")).to be(true)
     reins.take("second", "Kim")
@@ -23,7 +26,9 @@ RSpec.describe Motion::Reins do
 
   it "are fresh as long as their holder gives signs of life, and nobody else" do
     clock = 100.0
-    allow(Process).to receive(:clock_gettime).and_wrap_original { |original, *arguments| arguments == [ Process::CLOCK_MONOTONIC ] ? clock : original.call(*arguments) }
+    allow(Process).to receive(:clock_gettime).and_wrap_original { |original, *arguments|
+      arguments == [Process::CLOCK_MONOTONIC] ? clock : original.call(*arguments)
+    }
     reins.take("first", "Robin")
     expect(reins).not_to be_fresh # asking for them is no sign of life
     reins.beat("first")
@@ -38,7 +43,9 @@ RSpec.describe Motion::Reins do
 
   it "are forgotten when their holder has been silent for long" do
     clock = 100.0
-    allow(Process).to receive(:clock_gettime).and_wrap_original { |original, *arguments| arguments == [ Process::CLOCK_MONOTONIC ] ? clock : original.call(*arguments) }
+    allow(Process).to receive(:clock_gettime).and_wrap_original { |original, *arguments|
+      arguments == [Process::CLOCK_MONOTONIC] ? clock : original.call(*arguments)
+    }
     reins.take("first", "Robin")
     clock += 10.1
     expect(reins.holder).to be_nil

@@ -3,11 +3,16 @@
 require "rails_helper"
 
 RSpec.describe Proving::Needs do
-  around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
+  around do |example|
+    PaddockProcess.running do |paddock|
+      @paddock = paddock
+      example.run
+    end
+  end
 
   tab = ApiCalls::TAB
 
-  def needs(drive) = described_class.new(drive.reload, ApiCalls::TAB).all.to_h { |need| [ need.id, need ] }
+  def needs(drive) = described_class.new(drive.reload, ApiCalls::TAB).all.to_h { |need| [need.id, need] }
   def unmet(drive) = needs(drive).reject { |_, need| need.met }.transform_values(&:state)
 
   it "asks for a connection before anything else" do
@@ -48,13 +53,13 @@ RSpec.describe Proving::Needs do
   it "keeps a motor of which only the size is known from being enabled" do
     drive = commissioned(@paddock)
     Motor.new(drive).keep("plate" => "none", "size" => "60", "top_speed" => "300")
-    expect(unmet(drive)["motor"]).to eq("only the motor's size is known; it has to be identified first")
+    expect(unmet(drive)["motor"]).to eq("only the motor's size is known")
   end
 
   it "waits for a restart that is due" do
     drive = commissioned(@paddock)
     drive.draft("feedback.counts_per_turn", 4096)
-    WriteBatch.prepare(drive, [ "feedback.counts_per_turn" ]).run
+    WriteBatch.prepare(drive, ["feedback.counts_per_turn"]).run
     wait_until("the inhibit") { unmet(drive).key?("restart") }
     expect(unmet(drive)["restart"]).to eq("the drive must be restarted first")
   end

@@ -2,8 +2,8 @@
 
 require "rails_helper"
 
-# Every call answers what is out of range, of the wrong kind, missing or oversized with a message and a status of 400 to 499, and has
-# changed nothing.
+# Every call answers what is out of range, of the wrong kind, missing or oversized with a message and a status of 400
+# to 499, and has changed nothing.
 RSpec.describe "Bad input", type: :request do
   before(:all) do
     @paddock = PaddockProcess.new
@@ -16,56 +16,133 @@ RSpec.describe "Bad input", type: :request do
   let(:drive) { connect(create_drive(@paddock)) }
   let(:path) { "/drives/#{drive.id}" }
 
-  def state = [ Project.pluck(:name, :note), Drive.pluck(:name, :host, :port, :gait), Fact.count, Draft.pluck(:key, :raw), WriteBatch.count, Proof.count ]
+  def state =
+    [
+      Project.pluck(:name, :note),
+      Drive.pluck(:name, :host, :port, :gait),
+      Fact.count,
+      Draft.pluck(:key, :raw),
+      WriteBatch.count,
+      Proof.count
+    ]
 
   def expect_refusal(verb, at, body, why)
     drive
     before = state
     api(verb, at, body)
-    expect(response.status).to be_between(400, 499), "#{verb} #{at} #{body.inspect} gave #{response.status}: #{response.body.first(200)}"
+    expect(response.status).to be_between(400, 499),
+    "#{verb} #{at} #{body.inspect} gave #{response.status}: #{response.body.first(200)}"
     expect(message).to match(why)
     expect(state).to eq(before)
   end
 
   {
-    "a project without a name" => [ :post, "/projects", {}, /Name can't be blank/ ],
-    "a project with a blank name" => [ :post, "/projects", { name: "  " }, /Name can't be blank|missing/ ],
-    "a project whose name is too long" => [ :post, "/projects", { name: "x" * 90 }, /too long/ ],
-    "a project whose name is no text" => [ :post, "/projects", { name: { a: 1 } }, /text is expected/ ],
-    "a project that does not exist" => [ :get, "/projects/999999", nil, /no such project/ ],
-    "an address that does not exist" => [ :get, "/nothing/here", nil, /no such address/ ]
-  }.each do |what, (verb, at, body, why)|
-    it("refuses #{what}") { expect_refusal(verb, at, body, why) }
-  end
+    "a project without a name" => [:post, "/projects", {}, /Name can't be blank/],
+    "a project with a blank name" => [:post, "/projects", { name: "  " }, /Name can't be blank|missing/],
+    "a project whose name is too long" => [:post, "/projects", { name: "x" * 90 }, /too long/],
+    "a project whose name is no text" => [:post, "/projects", { name: { a: 1 } }, /text is expected/],
+    "a project that does not exist" => [:get, "/projects/999999", nil, /no such project/],
+    "an address that does not exist" => [:get, "/nothing/here", nil, /no such address/]
+  }.each { |what, (verb, at, body, why)| it("refuses #{what}") { expect_refusal(verb, at, body, why) } }
 
   {
-    "a drive at an impossible port" => [ :post, ->(s) { "/projects/#{s.project.id}/drives" }, { name: "A", host: "127.0.0.1", port: 70_000 }, /Port must be in/ ],
-    "a drive at a port that is no number" => [ :post, ->(s) { "/projects/#{s.project.id}/drives" }, { name: "A", host: "127.0.0.1", port: "many" }, /figure is expected/ ],
-    "a drive at an address with spaces" => [ :post, ->(s) { "/projects/#{s.project.id}/drives" }, { name: "A", host: "a b; c", port: 502 }, /address or a host name/ ],
-    "a fact that is none" => [ :put, ->(s) { "#{s.path}/motor" }, { facts: { "nonsense" => "1" } }, /no fact “nonsense”/ ],
-    "a fact of the wrong unit" => [ :put, ->(s) { "#{s.path}/motor" }, { facts: { "rated_torque" => "3 A" } }, /Rated torque: A is a unit of current/ ],
-    "a fact out of range" => [ :put, ->(s) { "#{s.path}/motor" }, { facts: { "pole_pairs" => "0" } }, /cannot be/ ],
-    "one bad fact among good ones" => [ :put, ->(s) { "#{s.path}/motor" }, { facts: { "rated_speed" => "3000", "pole_pairs" => "x" } }, /does not begin with a figure/ ],
-    "facts that are a list" => [ :put, ->(s) { "#{s.path}/motor" }, { facts: [ 1, 2 ] }, /table of names/ ],
-    "facts that are missing" => [ :put, ->(s) { "#{s.path}/motor" }, {}, /“facts” is missing/ ],
-    "a fact with a nested value" => [ :post, ->(s) { "#{s.path}/motor/compute" }, { facts: { "rated_speed" => [ 1 ] } }, /text is expected/ ],
-    "a fact that is endless" => [ :put, ->(s) { "#{s.path}/motor" }, { facts: { "type" => "x" * 5000 } }, /longer than 200/ ],
-    "a proposal that is none" => [ :post, ->(s) { "#{s.path}/motor/accept" }, { keys: [ "motor.nonsense" ] }, /Nothing of that is proposed/ ],
-    "a batch of what is not drafted" => [ :post, ->(s) { "#{s.path}/batches" }, { keys: [ "limits.torque" ] }, /Not drafted/ ],
-    "a batch that is no list" => [ :post, ->(s) { "#{s.path}/batches" }, { keys: "limits.torque" }, /list/ ],
-    "an unknown batch" => [ :post, ->(s) { "#{s.path}/batches/4711/resume" }, {}, /no such write batch/ ],
-    "an unknown value" => [ :get, ->(s) { "#{s.path}/values/no.such" }, nil, /no value “no.such”/ ],
-    "dropping what is not drafted" => [ :delete, ->(s) { "#{s.path}/tray/lines/limits.torque" }, nil, /no such draft/ ],
-    "an unknown gait" => [ :put, ->(s) { "#{s.path}/gait" }, { gait: "amble", confirm: true }, /none of walk, trot/ ],
-    "raising the gait without a yes" => [ :put, ->(s) { "#{s.path}/gait" }, { gait: "trot" }, /explicit yes/ ],
-    "raising the gait without the reins" => [ :put, ->(s) { "#{s.path}/gait" }, { gait: "trot", confirm: true }, /Take the reins/ ],
-    "enabling without the reins" => [ :post, ->(s) { "#{s.path}/motion/enable" }, {}, /Take the reins/ ],
-    "a proof without motion" => [ :post, ->(s) { "#{s.path}/proofs" }, { kind: "direction", seen: "forward" }, /has not turned steadily/ ],
-    "a proof of nothing" => [ :post, ->(s) { "#{s.path}/proofs" }, { kind: "magic", seen: "forward" }, /none of direction/ ],
-    "resetting nothing that exists" => [ :post, ->(_) { "/drives/999999/faults/reset" }, {}, /no such drive/ ]
-  }.each do |what, (verb, at, body, why)|
-    it("refuses #{what}") { expect_refusal(verb, at.call(self), body, why) }
-  end
+    "a drive at an impossible port" => [
+      :post,
+      ->(s) { "/projects/#{s.project.id}/drives" },
+      { name: "A", host: "127.0.0.1", port: 70_000 },
+      /Port must be in/
+    ],
+    "a drive at a port that is no number" => [
+      :post,
+      ->(s) { "/projects/#{s.project.id}/drives" },
+      { name: "A", host: "127.0.0.1", port: "many" },
+      /figure is expected/
+    ],
+    "a drive at an address with spaces" => [
+      :post,
+      ->(s) { "/projects/#{s.project.id}/drives" },
+      { name: "A", host: "a b; c", port: 502 },
+      /address or a host name/
+    ],
+    "a fact that is none" => [
+      :put,
+      ->(s) { "#{s.path}/motor" },
+      { facts: { "nonsense" => "1" } },
+      /no fact “nonsense”/
+    ],
+    "a fact of the wrong unit" => [
+      :put,
+      ->(s) { "#{s.path}/motor" },
+      { facts: { "rated_torque" => "3 A" } },
+      /Rated torque: A is a unit of current/
+    ],
+    "a fact out of range" => [:put, ->(s) { "#{s.path}/motor" }, { facts: { "pole_pairs" => "0" } }, /cannot be/],
+    "one bad fact among good ones" => [
+      :put,
+      ->(s) { "#{s.path}/motor" },
+      { facts: { "rated_speed" => "3000", "pole_pairs" => "x" } },
+      /does not begin with a figure/
+    ],
+    "facts that are a list" => [:put, ->(s) { "#{s.path}/motor" }, { facts: [1, 2] }, /table of names/],
+    "facts that are missing" => [:put, ->(s) { "#{s.path}/motor" }, {}, /“facts” is missing/],
+    "a fact with a nested value" => [
+      :post,
+      ->(s) { "#{s.path}/motor/compute" },
+      { facts: { "rated_speed" => [1] } },
+      /text is expected/
+    ],
+    "a fact that is endless" => [
+      :put,
+      ->(s) { "#{s.path}/motor" },
+      { facts: { "type" => "x" * 5000 } },
+      /longer than 200/
+    ],
+    "a proposal that is none" => [
+      :post,
+      ->(s) { "#{s.path}/motor/accept" },
+      { keys: ["motor.nonsense"] },
+      /Nothing of that is proposed/
+    ],
+    "a batch of what is not drafted" => [
+      :post,
+      ->(s) { "#{s.path}/batches" },
+      { keys: ["limits.torque"] },
+      /Not drafted/
+    ],
+    "a batch that is no list" => [:post, ->(s) { "#{s.path}/batches" }, { keys: "limits.torque" }, /list/],
+    "an unknown batch" => [:post, ->(s) { "#{s.path}/batches/4711/resume" }, {}, /no such write batch/],
+    "an unknown value" => [:get, ->(s) { "#{s.path}/values/no.such" }, nil, /no value “no.such”/],
+    "dropping what is not drafted" => [:delete, ->(s) { "#{s.path}/tray/lines/limits.torque" }, nil, /no such draft/],
+    "an unknown gait" => [:put, ->(s) { "#{s.path}/gait" }, { gait: "amble", confirm: true }, /none of walk, trot/],
+    "raising the gait without a yes" => [:put, ->(s) { "#{s.path}/gait" }, { gait: "trot" }, /explicit yes/],
+    "raising the gait without the reins" => [
+      :put,
+      ->(s) { "#{s.path}/gait" },
+      { gait: "trot", confirm: true },
+      /Take the reins/
+    ],
+    "enabling without the reins" => [:post, ->(s) { "#{s.path}/motion/enable" }, {}, /Take the reins/],
+    "a proof without motion" => [
+      :post,
+      ->(s) { "#{s.path}/runs" },
+      { test: "direction", seen: "forward" },
+      /has not turned steadily/
+    ],
+    "a proof of nothing" => [
+      :post,
+      ->(s) { "#{s.path}/runs" },
+      { test: "magic", seen: "forward" },
+      /none of hand_turn, sensor_offset, direction/
+    ],
+    "a direction that nobody can see" => [
+      :post,
+      ->(s) { "#{s.path}/runs" },
+      { test: "direction", seen: "sideways" },
+      /none of forward, backward, nothing/
+    ],
+    "a run that is none" => [:post, ->(s) { "#{s.path}/runs/4711/answer" }, { turns: 1 }, /no such run/],
+    "resetting nothing that exists" => [:post, ->(_) { "/drives/999999/faults/reset" }, {}, /no such drive/]
+  }.each { |what, (verb, at, body, why)| it("refuses #{what}") { expect_refusal(verb, at.call(self), body, why) } }
 
   it "lists what is missing before enabling" do
     drive
@@ -76,7 +153,7 @@ RSpec.describe "Bad input", type: :request do
     expect(drive.connection.motion).not_to be_armed
   end
 
-  [ "not a number", nil, {}, [], 1e300, "NaN", "" ].each do |speed|
+  ["not a number", nil, {}, [], 1e300, "NaN", ""].each do |speed|
     it "refuses a speed of #{speed.inspect}" do
       drive
       api(:post, "#{path}/reins", {})
@@ -88,20 +165,51 @@ RSpec.describe "Bad input", type: :request do
   it "answers malformed JSON and oversized bodies" do
     host! "127.0.0.1"
     post "/api/projects", params: "{ not json", headers: { "content-type" => "application/json" }
-    expect([ response.status, message ]).to match([ 400, /could not be read/ ])
+    expect([response.status, message]).to match([400, /could not be read/])
     post "/api/projects", params: { name: "x" * 3_100_000 }.to_json, headers: { "content-type" => "application/json" }
-    expect([ response.status, message ]).to match([ 413, /larger than/ ])
+    expect([response.status, message]).to match([413, /larger than/])
   end
 
   it "answers any body with no error of its own" do
     random = Chance.named("bad input")
-    samples = [ nil, "", "x", -1, 0, 1e308, true, [], {}, [ {} ], { "a" => { "b" => [ 1 ] } }, "\u0000", "ü" * 300 ]
-    calls = [ [ :post, "/projects" ], [ :put, "#{path}/motor" ], [ :post, "#{path}/motor/compute" ], [ :post, "#{path}/motor/accept" ], [ :post, "#{path}/batches" ], [ :post, "#{path}/reins" ],
-              [ :put, "#{path}/gait" ], [ :post, "#{path}/motion/set_point" ], [ :post, "#{path}/proofs" ], [ :patch, path ], [ :post, "/stop" ], [ :get, "/finder" ] ]
-    names = %w[name note host port unit facts keys gait confirm speed passing kind seen take_over query project_id]
+    samples = [nil, "", "x", -1, 0, 1e308, true, [], {}, [{}], { "a" => { "b" => [1] } }, "\u0000", "ü" * 300]
+    calls = [
+      [:post, "/projects"],
+      [:put, "#{path}/motor"],
+      [:post, "#{path}/motor/compute"],
+      [:post, "#{path}/motor/accept"],
+      [:post, "#{path}/batches"],
+      [:post, "#{path}/reins"],
+      [:put, "#{path}/gait"],
+      [:post, "#{path}/motion/set_point"],
+      [:post, "#{path}/runs"],
+      [:post, "#{path}/runs/1/answer"],
+      [:patch, path],
+      [:post, "/stop"],
+      [:get, "/finder"]
+    ]
+    names = %w[
+      name
+      note
+      host
+      port
+      unit
+      facts
+      keys
+      gait
+      confirm
+      speed
+      passing
+      test
+      turns
+      seen
+      take_over
+      query
+      project_id
+    ]
     300.times do
       verb, at = calls.sample(random: random)
-      body = names.sample(random.rand(0..4), random: random).to_h { |name| [ name, samples.sample(random: random) ] }
+      body = names.sample(random.rand(0..4), random: random).to_h { |name| [name, samples.sample(random: random)] }
       verb == :get ? api(verb, "#{at}?#{body.to_query}") : api(verb, at, body)
       expect(response.status).to be < 500, "#{verb} #{at} #{body.inspect}: #{response.body.first(300)}"
     end

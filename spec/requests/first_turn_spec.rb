@@ -3,13 +3,20 @@
 require "rails_helper"
 
 RSpec.describe "The first turn over the API", :real_time, type: :request do
-  around { |example| PaddockProcess.running { |paddock| @paddock = paddock; example.run } }
+  around do |example|
+    PaddockProcess.running do |paddock|
+      @paddock = paddock
+      example.run
+    end
+  end
 
   let(:connection) { @drive.connection }
 
-  after { |example| puts LogbookEntry.order(:id).pluck(:at, :headline, :detail).map { |row| row.join(" | ") } if example.exception }
+  after do |example|
+    puts LogbookEntry.order(:id).pluck(:at, :headline, :detail).map { |row| row.join(" | ") } if example.exception
+  end
 
-  { "Carriage" => [ 150.0, 3000 ], "Web feed" => [ 75.0, 1500 ] }.each do |name, (walk, limit)|
+  { "Carriage" => [150.0, 3000], "Web feed" => [75.0, 1500] }.each do |name, (walk, limit)|
     it "enters, writes, turns, is held back, reverses and stops #{name}" do
       @drive = connect(create_drive(@paddock, name))
       path = "/drives/#{@drive.id}"
@@ -35,14 +42,24 @@ RSpec.describe "The first turn over the API", :real_time, type: :request do
         api(:put, "#{path}/gait", { gait: "gallop", confirm: true })
         api(:post, "#{path}/motion/set_point", { speed: limit })
         wait_until("turning at full speed") { (@paddock.shaft_speed(name) - limit).abs < 0.02 * limit }
-        proof = nil
-        wait_until("a proof") { proof = api(:post, "#{path}/proofs", { kind: "direction", seen: "forward" }); response.status == 201 }
-        expect(proof).to include("verdict" => "proven")
+        run = nil
+        wait_until("a proof") do
+          run = api(:post, "#{path}/runs", { test: "direction", seen: "forward" })
+          response.status == 201
+        end
+        expect(run).to include("state" => "done", "proof" => include("verdict" => "proven"))
         api(:post, "/stop", {})
         wait_until("standing") { @paddock.shaft_speed(name).abs < 1 }
       end
       headlines = api(:get, "/projects/#{@drive.project_id}/logbook").pluck("headline")
-      expect(headlines).to include("Connected", "Enabled", "STOP", "Gait raised from walk to gallop", "Direction proven", "Reins taken")
+      expect(headlines).to include(
+        "Connected",
+        "Enabled",
+        "STOP",
+        "Gait raised from walk to gallop",
+        "Direction: proven",
+        "Reins taken"
+      )
     end
   end
 end

@@ -6,8 +6,17 @@ module ApiCalls
 
   def api(verb, path, body = nil, tab: TAB, name: "Robin")
     host! "127.0.0.1"
-    public_send(verb, "/api#{path}", params: body&.to_json, headers: { "content-type" => "application/json", "accept" => "application/json",
-                                                                      "X-Gallop-Tab" => tab, "X-Gallop-Name" => name }.compact)
+    public_send(
+      verb,
+      "/api#{path}",
+      params: body&.to_json,
+      headers: {
+        "content-type" => "application/json",
+        "accept" => "application/json",
+        "X-Gallop-Tab" => tab,
+        "X-Gallop-Name" => name
+      }.compact
+    )
     response.media_type == "application/json" && !response.body.empty? ? JSON.parse(response.body) : nil
   end
 
@@ -16,12 +25,13 @@ module ApiCalls
   # A browser tab's signs of life, ten a second, as long as the block runs.
   def with_signs_of_life(connection, tab: TAB)
     ended = false
-    heart = Thread.new do
-      until ended
-        connection.motion.reins.beat(tab)
-        sleep 0.05
+    heart =
+      Thread.new do
+        until ended
+          connection.motion.reins.beat(tab)
+          sleep 0.05
+        end
       end
-    end
     yield
   ensure
     ended = true

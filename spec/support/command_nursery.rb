@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
-# bin/gallop for specs, without loading it anew each time: a process by itself that forks for each command. Each line of its standard input is a
-# command in JSON (words, environment, files for what is printed), answered with the exit code.
+# bin/gallop for specs, without loading it anew each time: a process by itself that forks for each command. Each line
+# of its standard input is a command in JSON (words, environment, files for what is printed), answered with the exit
+# code.
 require_relative "../../lib/command_line/setup"
 
 def command(words, environment, out, err)

@@ -2,12 +2,41 @@
 
 # Projects and drives of the quick rig, connected.
 module DriveFactory
-  CARRIAGE = { "rated_torque" => "1.27", "rated_speed" => "3000", "rated_current" => "2.6", "peak_current" => "7.8", "pole_pairs" => "5", "torque_constant" => "0.488",
-               "line_resistance" => "3.1", "line_inductance" => "8.4", "rotor_inertia" => "0.29", "thermal_time" => "22", "top_speed" => "3000" }.freeze
-  WEB_FEED = { "rated_power" => "1.5", "rated_voltage" => "400", "rated_current" => "3.3", "rated_frequency" => "50", "rated_speed" => "1425",
-               "power_factor" => "0.79", "top_speed" => "1500" }.freeze
-  ROLL_TUG = { "rated_torque" => "2.4", "rated_speed" => "2400", "rated_current" => "20", "peak_current" => "55", "pole_pairs" => "4", "torque_constant" => "0.12",
-               "line_resistance" => "0.082", "line_inductance" => "0.19", "rotor_inertia" => "2.6", "thermal_time" => "35", "top_speed" => "2400" }.freeze
+  CARRIAGE = {
+    "rated_torque" => "1.27",
+    "rated_speed" => "3000",
+    "rated_current" => "2.6",
+    "peak_current" => "7.8",
+    "pole_pairs" => "5",
+    "torque_constant" => "0.488",
+    "line_resistance" => "3.1",
+    "line_inductance" => "8.4",
+    "rotor_inertia" => "0.29",
+    "thermal_time" => "22",
+    "top_speed" => "3000"
+  }.freeze
+  WEB_FEED = {
+    "rated_power" => "1.5",
+    "rated_voltage" => "400",
+    "rated_current" => "3.3",
+    "rated_frequency" => "50",
+    "rated_speed" => "1425",
+    "power_factor" => "0.79",
+    "top_speed" => "1500"
+  }.freeze
+  ROLL_TUG = {
+    "rated_torque" => "2.4",
+    "rated_speed" => "2400",
+    "rated_current" => "20",
+    "peak_current" => "55",
+    "pole_pairs" => "4",
+    "torque_constant" => "0.12",
+    "line_resistance" => "0.082",
+    "line_inductance" => "0.19",
+    "rotor_inertia" => "2.6",
+    "thermal_time" => "35",
+    "top_speed" => "2400"
+  }.freeze
   FACTS = { "Carriage" => CARRIAGE, "Web feed" => WEB_FEED, "Roll tug" => ROLL_TUG }.freeze
 
   def create_drive(paddock, name = "Carriage")

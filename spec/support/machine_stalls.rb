@@ -6,12 +6,12 @@
 # listed at the end with what the machine did; what fails on a machine that ran is a failure at once, and so is
 # everything that is not marked.
 module MachineStalls
-  GAP = 0.15          # s that a process of its own, asleep but for a tick, was kept from running
+  GAP = 0.15 # s that a process of its own, asleep but for a tick, was kept from running
   TICK = 0.02
-  STOLEN = 0.08       # share of the processors' time that the hypervisor took, or that was waited for the disk
+  STOLEN = 0.08 # share of the processors' time that the hypervisor took, or that was waited for the disk
   MOST_ATTEMPTS = 3
-  LOOK = 0.5          # s of work by which a look tells whether the machine runs again
-  PATIENCE = 15.0     # s to wait for that before an example is run again
+  LOOK = 0.5 # s of work by which a look tells whether the machine runs again
+  PATIENCE = 15.0 # s to wait for that before an example is run again
   WATCH = <<~RUBY
     $stdout.sync = true
     last = Process.clock_gettime(Process::CLOCK_MONOTONIC)
@@ -27,7 +27,15 @@ module MachineStalls
 
   def watch
     @pipe, writer = IO.pipe
-    pid = Process.spawn({ "RUBYOPT" => nil, "BUNDLE_GEMFILE" => nil }, RbConfig.ruby, "--disable-gems", "-e", WATCH, out: writer)
+    pid =
+      Process.spawn(
+        { "RUBYOPT" => nil, "BUNDLE_GEMFILE" => nil },
+        RbConfig.ruby,
+        "--disable-gems",
+        "-e",
+        WATCH,
+        out: writer
+      )
     writer.close
     owner = Process.pid
     at_exit { Process.kill("KILL", pid) if Process.pid == owner }
@@ -42,7 +50,7 @@ module MachineStalls
   def since(mark)
     gap = gaps.select { |time, _| time >= mark[:at] }.map(&:last).max
     return "nothing ran for #{(gap * 1000).round} ms" if gap
-    share = (stolen - mark[:stolen]) / [ processors.sum - mark[:all], 1 ].max.to_f
+    share = (stolen - mark[:stolen]) / [processors.sum - mark[:all], 1].max.to_f
     share > STOLEN ? "#{(share * 100).round} % of the processors' time was taken away" : nil
   end
 
@@ -50,7 +58,8 @@ module MachineStalls
   def attempts_for(example)
     stall = example.metadata[:real_time] && example.metadata[:machine]&.then { |mark| since(mark) }
     return 1 unless stall
-    @repeated << "#{example.location}: the machine stood still: #{stall}, load #{File.read('/proc/loadavg').split.first}"
+    @repeated << "#{example.location}: the machine stood still: #{stall}, load " \
+      "#{File.read("/proc/loadavg").split.first}"
     MOST_ATTEMPTS
   end
 

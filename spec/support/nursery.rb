@@ -7,7 +7,8 @@ require "tmpdir"
 
 ENV["RAILS_ENV"] = "production"
 ENV["SECRET_KEY_BASE"] ||= "0" * 64
-ENV["GALLOP_LOG"] = File.join(Dir.tmpdir, "gallop-nursery.log") # a logger without a device could not be given another one
+# A logger without a device could not be given another one
+ENV["GALLOP_LOG"] = File.join(Dir.tmpdir, "gallop-nursery.log")
 require_relative "../../config/environment"
 require "puma/cli"
 
@@ -17,7 +18,9 @@ def serve(environment)
   $stdin.reopen(File::NULL)
   $stdout.reopen(File::NULL)
   Rails.logger.reopen(ENV.fetch("GALLOP_LOG"))
-  ActiveRecord::Base.establish_connection(ActiveRecord::Base.connection_db_config.configuration_hash.merge(database: ENV.fetch("GALLOP_DATABASE")))
+  ActiveRecord::Base.establish_connection(
+    ActiveRecord::Base.connection_db_config.configuration_hash.merge(database: ENV.fetch("GALLOP_DATABASE"))
+  )
   Puma::CLI.new(%w[-C config/puma.rb --quiet]).run
 end
 

@@ -16,7 +16,7 @@ class PaddockProcess
   # @param rig [String] @param row [Boolean] whether the drives answer at neighbouring ports @param speed [Numeric]
   def self.running(rig: QUICK_RIG, row: false, speed: 1)
     wanted = { rig: rig, port: (row ? free_row : 0), speed: speed, resettable: true }
-    kind = [ rig, row, speed ]
+    kind = [rig, row, speed]
     if @kind == kind && @usual&.alive?
       @usual.reset
     else
@@ -40,8 +40,18 @@ class PaddockProcess
   end
 
   def initialize(rig: QUICK_RIG, state: nil, speed: 1, port: 0, panel_port: 0, resettable: false)
-    command = [ Rails.root.join("bin/paddock").to_s, "--rig", rig, "--port", port.to_s, "--panel-port", panel_port.to_s, "--speed", speed.to_s ]
-    command += [ "--state", state ] if state
+    command = [
+      Rails.root.join("bin/paddock").to_s,
+      "--rig",
+      rig,
+      "--port",
+      port.to_s,
+      "--panel-port",
+      panel_port.to_s,
+      "--speed",
+      speed.to_s
+    ]
+    command += ["--state", state] if state
     command << "--resettable" if resettable
     @output, writer = IO.pipe
     @pid = Process.spawn(*command, out: writer, pgroup: true)
@@ -57,7 +67,8 @@ class PaddockProcess
   def see(name) = panel(Net::HTTP::Get.new("/drives")).find { |drive| drive["name"] == name }
   def shaft_speed(name) = see(name)["shaft_speed"]
 
-  # @return [Float] s until the shaft rests, in the stand-in's time: the wall's, unless the machine is too busy to simulate at its pace
+  # @return [Float] s until the shaft rests, in the stand-in's time: the wall's, unless the machine is too busy to
+  # simulate at its pace
   def seconds_to_rest(name)
     began = see(name)["simulated_time"]
     wait_until("rest of #{name}") { (seen = see(name))["shaft_speed"].abs < 1 && seen["simulated_time"] - began }
@@ -89,9 +100,12 @@ class PaddockProcess
   def read_announcement
     while (line = @output.gets)
       case line
-      when /\Adrive (\d+) (.+)/ then @ports[$2.strip] = $1.to_i
-      when /\Apanel (\d+)/ then @panel_port = $1.to_i
-      when /\Apaddock ready/ then return
+      when /\Adrive (\d+) (.+)/
+        @ports[$2.strip] = $1.to_i
+      when /\Apanel (\d+)/
+        @panel_port = $1.to_i
+      when /\Apaddock ready/
+        return
       end
     end
     raise "the paddock did not start"

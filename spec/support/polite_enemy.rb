@@ -31,12 +31,18 @@ class PoliteEnemy
   def behave = @manner = PASS
   def close
     @accepting.kill
-    [ @server, *@sockets ].each { |socket| socket.close unless socket.closed? }
+    [@server, *@sockets].each { |socket| socket.close unless socket.closed? }
   end
 
   # @return [Proc] a manner: the function, or each, is answered with the exception code
   def self.exception(code, function: nil, where: ->(_pdu) { true })
-    ->(pdu, pass) { (function.nil? || pdu.getbyte(0) == function) && where.call(pdu) ? [ pdu.getbyte(0) | 0x80, code ].pack("CC") : pass.call }
+    ->(pdu, pass) do
+      if (function.nil? || pdu.getbyte(0) == function) && where.call(pdu)
+        [pdu.getbyte(0) | 0x80, code].pack("CC")
+      else
+        pass.call
+      end
+    end
   end
 
   # @return [Proc] a manner: every answer comes so many seconds later
@@ -46,8 +52,8 @@ class PoliteEnemy
   def self.registers(&word)
     lambda do |pdu, pass|
       answer = pass.call
-      next answer unless [ 3, 23 ].include?(answer.getbyte(0))
-      [ answer.getbyte(0), answer.getbyte(1), *Array.new(answer.getbyte(1) / 2, &word) ].pack("CCn*")
+      next answer unless [3, 23].include?(answer.getbyte(0))
+      [answer.getbyte(0), answer.getbyte(1), *Array.new(answer.getbyte(1) / 2, &word)].pack("CCn*")
     end
   end
 
@@ -65,7 +71,7 @@ class PoliteEnemy
   def serve(client, target)
     while (header = client.read(7))
       pdu = client.read(header.unpack("nnnC")[2] - 1)
-      @seen << [ Process.clock_gettime(Process::CLOCK_MONOTONIC), pdu ]
+      @seen << [Process.clock_gettime(Process::CLOCK_MONOTONIC), pdu]
       answer = @manner.call(pdu, -> { forward(target, header, pdu) })
       break client.close if answer == :hang_up
       client.write(Gallop::Modbus.frame(header.unpack1("n"), header.getbyte(6), answer)) if answer
@@ -73,7 +79,7 @@ class PoliteEnemy
   rescue SystemCallError, IOError, NoMethodError
     nil # one of the two ends is gone
   ensure
-    [ client, target ].each { |socket| socket.close unless socket.closed? }
+    [client, target].each { |socket| socket.close unless socket.closed? }
   end
 
   def forward(target, header, pdu)

@@ -29,7 +29,9 @@ module ReadOnly
 
     def set(on)
       @on = on
-      ActiveRecord::Base.connection_pool.connections.each { |connection| connection.raw_connection.execute("PRAGMA query_only = #{on ? 'ON' : 'OFF'}") }
+      ActiveRecord::Base.connection_pool.connections.each do |connection|
+        connection.raw_connection.execute("PRAGMA query_only = #{on ? "ON" : "OFF"}")
+      end
     end
   end
 end

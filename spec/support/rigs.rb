@@ -10,12 +10,15 @@ module Rigs
   # The same file for the same name, so that examples share a rack.
   # @yieldparam drives [Array<Hash>] to be changed @return [String] path of the rig
   def quick(name)
-    file = (@files ||= {})[name] ||= Tempfile.new([ "rig", ".yml" ]).tap do |fresh|
-      data = YAML.safe_load_file(PaddockProcess::QUICK_RIG)
-      yield data["drives"]
-      fresh.write(YAML.dump(data))
-      fresh.close
-    end
+    file =
+      (@files ||= {})[name] ||= Tempfile
+        .new(%w[rig .yml])
+        .tap do |fresh|
+          data = YAML.safe_load_file(PaddockProcess::QUICK_RIG)
+          yield data["drives"]
+          fresh.write(YAML.dump(data))
+          fresh.close
+        end
     file.path
   end
 
@@ -23,10 +26,16 @@ module Rigs
   def old_firmware = quick(:old_firmware) { |drives| drives.first["firmware"] = "1.0.0" }
 
   # A spare drive like the Carriage's, on the last port.
-  def with_spare = quick(:spare) { |drives| drives << Marshal.load(Marshal.dump(drives.first)).merge("name" => "Spare", "serial" => 20_999) }
+  def with_spare =
+    quick(:spare) do |drives|
+      drives << Marshal.load(Marshal.dump(drives.first)).merge("name" => "Spare", "serial" => 20_999)
+    end
 
   # @return [String] directory with the images of all families
   def firmware
-    @firmware ||= Dir.mktmpdir("firmware").tap { |directory| system(Rails.root.join("bin/paddock").to_s, "--write-firmware", directory, exception: true) }
+    @firmware ||=
+      Dir
+        .mktmpdir("firmware")
+        .tap { |directory| system(Rails.root.join("bin/paddock").to_s, "--write-firmware", directory, exception: true) }
   end
 end

@@ -36,14 +36,26 @@ class Script
   private
 
   def session
-    @session ||= begin
-      response = Net::HTTP.get_response(URI("#{@server.url}/api/session"))
-      { token: JSON.parse(response.body).fetch("csrf_token"), cookie: response.get_fields("set-cookie").map { |cookie| cookie[/\A[^;]+/] }.join("; ") }
-    end
+    @session ||=
+      begin
+        response = Net::HTTP.get_response(URI("#{@server.url}/api/session"))
+        {
+          token: JSON.parse(response.body).fetch("csrf_token"),
+          cookie: response.get_fields("set-cookie").map { |cookie| cookie[/\A[^;]+/] }.join("; ")
+        }
+      end
   end
 
   def send_request(method, path, body)
-    request = Net::HTTP.const_get(method.capitalize).new("/api#{path}", "content-type" => "application/json", "accept" => "application/json", "X-CSRF-Token" => session[:token], "cookie" => session[:cookie], **(@tab ? { "X-Gallop-Tab" => @tab } : {}))
+    request =
+      Net::HTTP.const_get(method.capitalize).new(
+        "/api#{path}",
+        "content-type" => "application/json",
+        "accept" => "application/json",
+        "X-CSRF-Token" => session[:token],
+        "cookie" => session[:cookie],
+        **(@tab ? { "X-Gallop-Tab" => @tab } : {})
+      )
     request.body = JSON.generate(body)
     Net::HTTP.start("127.0.0.1", @server.port, read_timeout: 60) { |http| http.request(request) }
   end

@@ -2,8 +2,8 @@
 
 require "net/http"
 
-# A real Gallop server in a process of its own: production mode, a database of its own, on a free port. It can be killed and started
-# again at the same address.
+# A real Gallop server in a process of its own: production mode, a database of its own, on a free port. It can be
+# killed and started again at the same address.
 class ServerProcess
   attr_reader :port, :pid, :directory
 
@@ -27,7 +27,9 @@ class ServerProcess
     @directory = directory || Dir.mktmpdir("gallop-server")
     at_exit { kill if pid }
     FileUtils.cp(PREPARED[@paddock.ports.keys] ||= prepared, database)
-    with_database { |copy| @paddock.ports.each { |name, port| copy.execute("UPDATE drives SET port = ? WHERE name = ?", [ port, name ]) } }
+    with_database do |copy|
+      @paddock.ports.each { |name, port| copy.execute("UPDATE drives SET port = ? WHERE name = ?", [port, name]) }
+    end
   end
 
   def start
@@ -62,8 +64,16 @@ class ServerProcess
     def initialize
       @input, mine = IO.pipe
       theirs, @output = IO.pipe
-      @pid = Process.spawn({ "RAILS_ENV" => "production" }, RbConfig.ruby, Rails.root.join("spec/support/nursery.rb").to_s, in: theirs, out: mine, chdir: Rails.root.to_s)
-      [ mine, theirs ].each(&:close)
+      @pid =
+        Process.spawn(
+          { "RAILS_ENV" => "production" },
+          RbConfig.ruby,
+          Rails.root.join("spec/support/nursery.rb").to_s,
+          in: theirs,
+          out: mine,
+          chdir: Rails.root.to_s
+        )
+      [mine, theirs].each(&:close)
       owner = Process.pid
       at_exit { Process.kill("KILL", @pid) if Process.pid == owner }
     end
@@ -86,21 +96,52 @@ class ServerProcess
   # Into the database of the running server, from outside: what would be tedious to type.
   def insert_drafts(drive_id, raws)
     with_database do |database|
-      raws.each { |key, raw| database.execute("INSERT OR REPLACE INTO drafts (drive_id, key, raw, reason, created_at, updated_at) VALUES (?, ?, ?, '', datetime(), datetime())", [ drive_id, key, raw.to_json ]) }
+      raws.each do |key, raw|
+        database.execute(
+          "INSERT OR REPLACE INTO drafts (drive_id, key, raw, reason, created_at, updated_at) VALUES (?, ?, ?, '', " \
+            "datetime(), datetime())",
+          [drive_id, key, raw.to_json]
+        )
+      end
     end
   end
 
-  def confirmed_lines = with_database { |database| database.get_first_value("SELECT count(*) FROM write_lines WHERE state = 'confirmed' AND write_batch_id = (SELECT max(id) FROM write_batches)") }
+  def confirmed_lines =
+    with_database do |database|
+      database.get_first_value(
+        "SELECT count(*) FROM write_lines WHERE state = 'confirmed' AND write_batch_id = (SELECT max(id) FROM " \
+          "write_batches)"
+      )
+    end
 
   def environment
-    { "RAILS_ENV" => "production", "PORT" => port.to_s, "GALLOP_DATABASE" => database, "GALLOP_LOG" => log, "SECRET_KEY_BASE" => "0" * 64,
-      "GALLOP_PADDOCK_PANEL" => @paddock.panel_url, "GALLOP_PADDOCK_PORT" => @paddock.ports.values.min.to_s,
-      "GALLOP_PADDOCK_DRIVES" => @paddock.ports.sort_by(&:last).map(&:first).join(",") }
+    {
+      "RAILS_ENV" => "production",
+      "PORT" => port.to_s,
+      "GALLOP_DATABASE" => database,
+      "GALLOP_LOG" => log,
+      "SECRET_KEY_BASE" => "0" * 64,
+      "GALLOP_PADDOCK_PANEL" => @paddock.panel_url,
+      "GALLOP_PADDOCK_PORT" => @paddock.ports.values.min.to_s,
+      "GALLOP_PADDOCK_DRIVES" => @paddock.ports.sort_by(&:last).map(&:first).join(",")
+    }
   end
 
   private
 
-  def spawned = Process.spawn(environment, "bundle", "exec", "puma", "-C", "config/puma.rb", "--quiet", chdir: Rails.root.to_s, out: File::NULL, pgroup: true)
+  def spawned =
+    Process.spawn(
+      environment,
+      "bundle",
+      "exec",
+      "puma",
+      "-C",
+      "config/puma.rb",
+      "--quiet",
+      chdir: Rails.root.to_s,
+      out: File::NULL,
+      pgroup: true
+    )
 
   def wait_for_its_end
     sleep 0.01 while Process.kill(0, pid)
@@ -108,7 +149,14 @@ class ServerProcess
 
   def prepared
     file = File.join(Dir.mktmpdir("gallop-prepared"), "gallop.sqlite3")
-    system(environment.merge("GALLOP_DATABASE" => file), "bin/rails", "db:prepare", chdir: Rails.root.to_s, out: File::NULL, exception: true)
+    system(
+      environment.merge("GALLOP_DATABASE" => file),
+      "bin/rails",
+      "db:prepare",
+      chdir: Rails.root.to_s,
+      out: File::NULL,
+      exception: true
+    )
     file
   end
 

@@ -38,7 +38,7 @@ class SmallDisk
   # @param leave [Integer] bytes that still fit
   def fill(leave: 0)
     free = free_bytes - leave
-    File.open(ballast, "ab") { |file| file.write("\0" * [ free, 0 ].max) }
+    File.open(ballast, "ab") { |file| file.write("\0" * [free, 0].max) }
   rescue Errno::ENOSPC
     nil # full, which is the point
   end

@@ -5,14 +5,28 @@ require "capybara/cuprite"
 
 # The real interface: Chromium against a real server process and a real paddock process.
 BROWSER = {
-  "no-sandbox" => nil, "disable-gpu" => nil, "disable-quic" => nil, "no-first-run" => nil, "disable-background-networking" => nil,
-  "disable-component-update" => nil, "disable-sync" => nil, "disable-renderer-backgrounding" => nil, "disable-background-timer-throttling" => nil,
+  "no-sandbox" => nil,
+  "disable-gpu" => nil,
+  "disable-quic" => nil,
+  "no-first-run" => nil,
+  "disable-background-networking" => nil,
+  "disable-component-update" => nil,
+  "disable-sync" => nil,
+  "disable-renderer-backgrounding" => nil,
+  "disable-background-timer-throttling" => nil,
   "disable-backgrounding-occluded-windows" => nil
 }.freeze
 
 Capybara.register_driver(:gallop) do |app|
-  Capybara::Cuprite::Driver.new(app, browser_path: ENV.fetch("CHROMIUM", "/usr/bin/chromium"), window_size: [ 1280, 800 ], browser_options: BROWSER.dup,
-                                     timeout: 20, process_timeout: 30, js_errors: true)
+  Capybara::Cuprite::Driver.new(
+    app,
+    browser_path: ENV.fetch("CHROMIUM", "/usr/bin/chromium"),
+    window_size: [1280, 800],
+    browser_options: BROWSER.dup,
+    timeout: 20,
+    process_timeout: 30,
+    js_errors: true
+  )
 end
 Capybara.default_driver = :gallop
 Capybara.javascript_driver = :gallop
@@ -24,10 +38,29 @@ Capybara.enable_aria_label = true
 # What a technician does, in the words of the interface.
 module Technician
   PLATE = {
-    "Carriage" => { "type" => "Kestrel 60-04", "rated_torque" => "1,27", "rated_speed" => "3000", "rated_current" => "2600 mA", "peak_current" => "7.8", "torque_constant" => "0.488",
-                    "line_resistance" => "3.1", "line_inductance" => "8.4", "rotor_inertia" => "0.29", "thermal_time" => "22", "top_speed" => "4500" },
-    "Web feed" => { "type" => "Heron 90L-4", "rated_power" => "1,5 kW", "rated_voltage" => "400", "rated_current" => "3.3", "rated_frequency" => "50", "rated_speed" => "1425",
-                    "power_factor" => "0.79", "top_speed" => "1500" }
+    "Carriage" => {
+      "type" => "Kestrel 60-04",
+      "rated_torque" => "1,27",
+      "rated_speed" => "3000",
+      "rated_current" => "2600 mA",
+      "peak_current" => "7.8",
+      "torque_constant" => "0.488",
+      "line_resistance" => "3.1",
+      "line_inductance" => "8.4",
+      "rotor_inertia" => "0.29",
+      "thermal_time" => "22",
+      "top_speed" => "4500"
+    },
+    "Web feed" => {
+      "type" => "Heron 90L-4",
+      "rated_power" => "1,5 kW",
+      "rated_voltage" => "400",
+      "rated_current" => "3.3",
+      "rated_frequency" => "50",
+      "rated_speed" => "1425",
+      "power_factor" => "0.79",
+      "top_speed" => "1500"
+    }
   }.freeze
 
   def press(pattern) = find("button:not([disabled])", text: pattern).click
@@ -39,8 +72,12 @@ module Technician
   end
 
   def open_stage(drive, stage)
-    within("nav[aria-label='Drives']") { click_link drive } unless page.has_css?("nav[aria-label='Course of #{drive}']", wait: 0)
-    within("nav[aria-label='Course of #{drive}']") { click_link stage }
+    unless page.has_css?("nav[aria-label='Course of #{drive}']", wait: 0)
+      within("nav[aria-label='Drives']") { click_link drive }
+    end
+    within("nav[aria-label='Course of #{drive}']") do
+      find("a:not([data-next])", text: /\A#{stage}/, match: :first).click
+    end
   end
 
   def connect_drive(drive)
@@ -90,7 +127,9 @@ module Technician
     id = drive_id(drive)
     api("POST", "/drives/#{id}/link")
     wait_until("#{drive} online") { @server.get("/drives/#{id}").dig("link", "state") == "online" }
-    facts ||= { "motor" => PLATE.fetch(drive).merge(drive == "Carriage" ? { "pole_pairs" => "5", "top_speed" => "3000" } : {}) }
+    facts ||= {
+      "motor" => PLATE.fetch(drive).merge(drive == "Carriage" ? { "pole_pairs" => "5", "top_speed" => "3000" } : {})
+    }
     facts.each do |stage, given|
       api("PUT", "/drives/#{id}/#{stage}", facts: given)
       proposed = @server.get("/drives/#{id}/#{stage}")["proposals"].any? { |line| line["state"] == "open" }
@@ -108,12 +147,12 @@ module Technician
       fetch(path, { method, body, headers: { "content-type": "application/json", "X-CSRF-Token": token } })
         .then(async (response) => done({ status: response.status, text: await response.text() }));
     JS
-    raise "#{method} #{path}: #{answer['text']}" unless answer["status"] < 300
+    raise "#{method} #{path}: #{answer["text"]}" unless answer["status"] < 300
   end
 
   def take_reins_and_enable
     click_button "Take the reins"
-    expect(page).to have_css("[data-need=reins][data-met=true]")
+    expect(page).to have_button("Let the reins go")
     click_button "Enable"
     expect(page).to have_button("Start")
   end

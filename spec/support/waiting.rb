@@ -8,7 +8,9 @@ module Waiting
     loop do
       result = yield
       return result if result
-      raise "#{what} did not come true within #{seconds} s" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+      if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+        raise "#{what} did not come true within #{seconds} s"
+      end
       sleep 0.03 # asking is work for the process that is asked
     end
   end

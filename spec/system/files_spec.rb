@@ -12,7 +12,11 @@ RSpec.describe "Files and snapshots", type: :interface do
   end
 
   it "shows what is wrong with a file and where, and takes what is chosen into the draft" do
-    attach_file "DCF, EDS, CSV or JSON", file("line.csv", "key,value,unit\nramps.acceleration,4000,rpm/s\nramps.deceleration,8000,rpm/s\nlimits.motor_speed,-5,rpm\nno.such,1,\ncontrol.status,1,\n")
+    attach_file "DCF, EDS, CSV or JSON",
+                file(
+                  "line.csv",
+                  "key,value,unit\nramps.acceleration,4000,rpm/s\nramps.deceleration,8000,rpm/s\nlimits.motor_speed,-5,rpm\nno.such,1,\ncontrol.status,1,\n"
+                )
     within("[data-import='line.csv']") do
       expect(page).to have_css("tr", text: /line 4.*Speed limit.*is outside 1 rpm to/)
       expect(page).to have_css("tr", text: /line 5.*no\.such.*has no such value/)
@@ -40,7 +44,7 @@ RSpec.describe "Files and snapshots", type: :interface do
       click_link "Compare"
     end
     expect(page).to have_css("[data-line]", count: 2)
-    expect(page).to have_css("[data-line='ramps.acceleration']", text: /1.234 rpm\/s.*3.000 rpm\/s/)
+    expect(page).to have_css("[data-line='ramps.acceleration']", text: %r{1.234 rpm/s.*3.000 rpm/s})
     page.go_back
     within("[data-snapshot='as delivered']") { click_button "Restore into the draft" }
     expect(page).to have_css("[data-tray]", text: "2 drafted")

@@ -17,19 +17,21 @@ RSpec.describe "Finding and exchanging drives", type: :interface do
     search
     expect(page).to have_css("[data-sighting][data-answering=true]", count: 3)
     expect(page).to have_text("3 drives have the node number 1")
-    within("[data-sighting='#{place('Carriage')}']") do
+    within("[data-sighting='#{place("Carriage")}']") do
       click_button "Its address does not fit this laptop"
-      expect(page).to have_text("The drive is set to 192.168.30.11 with mask 255.255.255.0, which is network 192.168.30.0")
+      expect(page).to have_text(
+        "The drive is set to 192.168.30.11 with mask 255.255.255.0, which is network 192.168.30.0"
+      )
       expect(page).to have_text("At the laptop:")
     end
     @paddock.set("Carriage", mains: false)
     wait_until("dark") { @paddock.see("Carriage")["state"] == "off" }
     search
-    within("[data-sighting='#{place('Carriage')}'][data-answering=false]") do
+    within("[data-sighting='#{place("Carriage")}'][data-answering=false]") do
       expect(page).to have_text("silent, last seen")
       click_button "Forget Haflinger 3 20417"
     end
-    expect(page).to have_no_css("[data-sighting='#{place('Carriage')}']")
+    expect(page).to have_no_css("[data-sighting='#{place("Carriage")}']")
     search
     expect(page).to have_css("[data-sighting]", count: 2)
   end
@@ -40,11 +42,12 @@ RSpec.describe "Finding and exchanging drives", type: :interface do
     visit "#{@server.url}/projects/2/discovery"
     fill_in "Addresses and ports", with: place("Roll tug")
     search
-    within("[data-sighting='#{place('Roll tug')}']") do
+    within("[data-sighting='#{place("Roll tug")}']") do
       fill_in "Name in the project", with: "Tug"
       click_button "Add and connect"
     end
-    within("nav[aria-label='Drives']") { click_link "Tug" }
+    # Once all its values are read: until then the bar is drawn anew with each word about the link.
+    within("nav[aria-label='Drives']") { click_link "Tug", text: /0.rpm/ }
     expect(page).to have_css("[data-link=online]")
     expect(page).to have_text("This drive keeps nothing when power goes")
   end
@@ -65,7 +68,7 @@ RSpec.describe "Finding and exchanging drives", type: :interface do
     expect(page).to have_css("[data-link=online]")
     within("[data-differences]") { click_button "Keep all of the project, as draft" }
     write_all
-    expect(@server.get("/drives/#{drive_id('Carriage')}")["identity"]["serial"]).to eq("20999")
+    expect(@server.get("/drives/#{drive_id("Carriage")}")["identity"]["serial"]).to eq("20999")
     open_stage("Carriage", "Motor")
     expect(page).to have_css("[data-proposal='motor.pole_pairs'][data-state=drive]")
   end
@@ -91,7 +94,7 @@ RSpec.describe "Finding and exchanging drives", type: :interface do
     api("POST", "/drives/#{id}/link")
     wait_until("online") { @server.get("/drives/#{id}").dig("link", "state") == "online" }
     api("PUT", "/drives/#{id}/values/motor.pole_pairs", value: "4")
-    api("POST", "/drives/#{id}/batches", keys: [ "motor.pole_pairs" ])
+    api("POST", "/drives/#{id}/batches", keys: ["motor.pole_pairs"])
     open_project(@server)
     open_stage("Roll tug", "Connect")
     @paddock.set("Roll tug", mains: false)

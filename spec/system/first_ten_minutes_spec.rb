@@ -46,7 +46,10 @@ RSpec.describe "The first ten minutes", :by_itself, type: :interface do
     open_stage("Carriage", "Motor")
     type_plate("Carriage")
     fact("pole_pairs", "10")
-    expect(page).to have_css("[data-severity=blocker]", text: "10 pole pairs cannot be run at 4\u2009500 rpm on this drive")
+    expect(page).to have_css(
+      "[data-severity=blocker]",
+      text: "10 pole pairs cannot be run at 4\u2009500 rpm on this drive"
+    )
     expect(page).to have_text("Nothing is proposed while a blocker stands.")
     click_button "Set to 5"
     expect(page).to have_no_css("[data-severity=blocker]")
@@ -86,7 +89,10 @@ RSpec.describe "The first ten minutes", :by_itself, type: :interface do
     open_stage("Web feed", "Motor")
     type_plate("Web feed")
     fact("pole_pairs", "3")
-    expect(page).to have_css("[data-severity=blocker]", text: "3 pole pairs cannot be: that motor would turn at 1\u2009000 rpm at most")
+    expect(page).to have_css(
+      "[data-severity=blocker]",
+      text: "3 pole pairs cannot be: that motor would turn at 1\u2009000 rpm at most"
+    )
     click_button "Set to 2"
     expect(page).to have_no_css("[data-severity=blocker]")
     press(/\ATake \d+ into the draft/)
@@ -96,9 +102,16 @@ RSpec.describe "The first ten minutes", :by_itself, type: :interface do
     switch_mains_off_and_on("Web feed")
     expect(page).to have_no_css("[data-differences]")
     click_link "Logbook"
-    [ "Connected", "values written and read back", "Reins taken", "Enabled", "Gait raised from walk to gallop", "Direction proven", "Stored", "The drive was restarted" ].each do |headline|
-      expect(page).to have_css("table[aria-label=Logbook] tr", text: headline)
-    end
+    [
+      "Connected",
+      "values written and read back",
+      "Reins taken",
+      "Enabled",
+      "Gait raised from walk to gallop",
+      "Direction: proven",
+      "Stored",
+      "The drive was restarted"
+    ].each { |headline| expect(page).to have_css("table[aria-label=Logbook] tr", text: headline) }
     expect(page).to have_css("tr[data-kind=motion]", text: "Robin")
   end
 end

@@ -13,9 +13,16 @@ RSpec.describe "A write that the server did not survive", :by_itself, type: :int
   # Drafts for 100 settings, put in place here straight into the server's database.
   def draft_hundred
     profile = Gallop::Objects::Profile.load("haflinger")
-    settings = profile.settings.reject { |entry| entry.text? || entry.choices.any? || entry.key == "feedback.counts_per_turn" }.last(COUNT)
+    settings =
+      profile
+        .settings
+        .reject { |entry| entry.text? || entry.choices.any? || entry.key == "feedback.counts_per_turn" }
+        .last(COUNT)
     expect(settings.size).to be <= COUNT
-    wanted = settings.to_h { |entry| [ entry.key, entry.default_raw == entry.raw_range.max ? entry.default_raw - 1 : entry.default_raw + 1 ] }
+    wanted =
+      settings.to_h do |entry|
+        [entry.key, entry.default_raw == entry.raw_range.max ? entry.default_raw - 1 : entry.default_raw + 1]
+      end
     @server.insert_drafts(drive, wanted)
     wanted
   end

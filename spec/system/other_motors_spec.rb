@@ -2,17 +2,20 @@
 
 require "system_helper"
 
-# The motors that print line 2 does not have, through the real interface: a stepper that aligns itself, a motor with brushes and no feedback.
-RSpec.describe "A stepper and a motor with brushes", type: :interface, rig: Rails.root.join("paddock/rigs/dyehouse.yml").to_s do
+# The motors that print line 2 does not have, through the real interface: a stepper that aligns itself, a motor with
+# brushes and no feedback.
+RSpec.describe "A stepper and a motor with brushes",
+               type: :interface,
+               rig: Rails.root.join("paddock/rigs/dyehouse.yml").to_s do
   facts = YAML.safe_load_file(Rails.root.join("spec/fixtures/dyehouse_facts.yml"))
 
   before { visit @server.url and open_project(@server) }
 
   # Long enough to be seen on a busy machine.
   def long_alignment
-    path = "/drives/#{drive_id('Doser')}"
+    path = "/drives/#{drive_id("Doser")}"
     api("PUT", "#{path}/values/feedback.alignment_time", value: "2000 ms")
-    api("POST", "#{path}/batches", keys: [ "feedback.alignment_time" ])
+    api("POST", "#{path}/batches", keys: ["feedback.alignment_time"])
   end
 
   it "says that the stepper moves by itself before it is enabled, aligns it, and turns it" do

@@ -31,14 +31,14 @@ RSpec.describe "Values of a drive", type: :interface do
   end
 
   it "that are a hazard are written only with a yes to each" do
-    @server.insert_drafts(drive_id("Carriage"), "startup.enable" => 1, "control.quick_stop_option" => 6)
+    @server.insert_drafts(drive_id("Carriage"), "power_up.enable" => 1, "control.quick_stop_option" => 6)
     visit @server.url + current_path
     click_button "Review and write"
     press(/\AWrite 2 to the drive/)
     within("[role=alertdialog]") do
       expect(page).to have_text("Write 2 hazards to Carriage?")
       expect(page).to have_button("Yes, write all", disabled: true)
-      find("[data-hazard='startup.enable'] input").click
+      find("[data-hazard='power_up.enable'] input").click
       expect(page).to have_button("Yes, write all", disabled: true)
       find("[data-hazard='control.quick_stop_option'] input").click
       click_button "Yes, write all"
@@ -66,7 +66,9 @@ RSpec.describe "Values of a drive", type: :interface do
     click_button "Close"
     expect(page).to have_no_css("[data-value]")
     another_master("Carriage", {}) do |wire|
-      expect(wire.read_stored.slice("feedback.counts_per_turn", "feedback.direction", "network.node").values).to eq([ 65_536, 1, 7 ])
+      expect(wire.read_stored.slice("feedback.counts_per_turn", "feedback.direction", "network.node").values).to eq(
+        [65_536, 1, 7]
+      )
       expect(wire.read_one("storage.waiting_for_restart")).to eq(0)
     end
     click_link "Logbook"
@@ -79,12 +81,14 @@ RSpec.describe "Values of a drive", type: :interface do
     expect(page).to have_css("[data-value]", count: 1)
     click_button "Acceleration"
     within("[data-pane='ramps.acceleration']") do
-      expect(page).to have_text("Rate at which the speed rises").and have_text("6083:00, decimal 24707:0").and have_text("Registers 1156 to 1157")
+      expect(page).to have_text("Rate at which the speed rises").and have_text(
+              "6083:00, decimal 24707:0"
+            ).and have_text("Registers 1156 to 1157")
     end
     page.find("[data-value='ramps.acceleration'] [aria-label^='Draft of']").click
     field = page.find("[aria-label='New value of Acceleration']")
     replace_text(field, "0")
-    expect(page).to have_css("[role=alert]", text: /0 rpm\/s is outside 1 rpm\/s/)
+    expect(page).to have_css("[role=alert]", text: %r{0 rpm/s is outside 1 rpm/s})
     expect(field.value).to eq("0")
     replace_text(field, "4000")
     find_value("current loop bandwidth")
@@ -107,14 +111,20 @@ RSpec.describe "Values of a drive", type: :interface do
     open_stage("Carriage", "Connect")
     click_button "Connect"
     within("[data-differences='3']") do
-      expect(page).to have_css("tr", text: /Acceleration.*changed by somebody else.*3.000 rpm\/s.*1.111 rpm\/s/m)
+      expect(page).to have_css("tr", text: %r{Acceleration.*changed by somebody else.*3.000 rpm/s.*1.111 rpm/s}m)
       click_button "Take Acceleration from the drive"
     end
     within("[data-differences='2']") { click_button "Keep all of the project, as draft" }
     expect(page).to have_no_css("[data-differences]")
     expect(page).to have_css("[data-tray]", text: "2 drafted, 2 not stored")
     write_all
-    another_master("Carriage", {}) { |wire| expect(wire.read([ wire.profile["ramps.acceleration"], wire.profile["ramps.deceleration"], wire.profile["limits.motor_speed"] ]).values).to eq([ 1111, 7777, 3000 ]) }
+    another_master("Carriage", {}) do |wire|
+      expect(
+        wire.read(
+          [wire.profile["ramps.acceleration"], wire.profile["ramps.deceleration"], wire.profile["limits.motor_speed"]]
+        ).values
+      ).to eq([1111, 7777, 3000])
+    end
   end
 
   it "scroll without a blank row, from the keyboard too" do

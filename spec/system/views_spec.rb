@@ -3,23 +3,39 @@
 require "system_helper"
 
 RSpec.describe "The views", type: :interface do
-  SIZES = { "light" => [ 1280, 800 ], "dark" => [ 820, 1180 ] }.freeze # in the nights each theme at both
+  SIZES = { "light" => [1280, 800], "dark" => [820, 1180] }.freeze # in the nights each theme at both
   AXE = Rails.root.join("node_modules/axe-core/axe.min.js")
 
   # @return [Array<String>] what axe finds serious or critical
   def serious
     page.execute_script(AXE.read)
-    found = page.evaluate_async_script("const done = arguments[0]; axe.run(document, { resultTypes: ['violations'] }).then((result) => done(result.violations));")
-    found.select { |violation| %w[serious critical].include?(violation["impact"]) }
-         .map { |violation| "#{page.current_path}: #{violation['id']}: #{violation['nodes'].first(2).map { |node| node['html'].first(160) }.join(' | ')}" }
+    found =
+      page.evaluate_async_script(
+        "const done = arguments[0]; axe.run(document, { resultTypes: ['violations'] }).then((result) => " \
+          "done(result.violations));"
+      )
+    found
+      .select { |violation| %w[serious critical].include?(violation["impact"]) }
+      .map do |violation|
+        "#{page.current_path}: #{violation["id"]}: " \
+          "#{violation["nodes"].first(2).map { |node| node["html"].first(160) }.join(" | ")}"
+      end
   end
 
   def views(project, drive)
-    { "/" => "Projects", "/projects/#{project}" => "Saltgrass", "/projects/#{project}/drives/#{drive}/connect" => "Connect",
-      "/projects/#{project}/drives/#{drive}/values?value=control.status" => "Values", "/projects/#{project}/drives/#{drive}/compare" => "Compare",
-      "/projects/#{project}/drives/#{drive}/files" => "Files and snapshots", "/projects/#{project}/discovery" => "Find drives",
-      **Gallop::Stages.all.to_h { |stage| [ "/projects/#{project}/drives/#{drive}/#{stage.id}", stage.title ] },
-      "/projects/#{project}/logbook" => "Logbook", "/projects/#{project}/paddock" => "Paddock", "/nowhere" => "Nothing here" }
+    {
+      "/" => "Projects",
+      "/projects/#{project}" => "Saltgrass",
+      "/projects/#{project}/drives/#{drive}/connect" => "Connect",
+      "/projects/#{project}/drives/#{drive}/values?value=control.status" => "Values",
+      "/projects/#{project}/drives/#{drive}/compare" => "Compare",
+      "/projects/#{project}/drives/#{drive}/files" => "Files and snapshots",
+      "/projects/#{project}/discovery" => "Find drives",
+      **Gallop::Stages.all.to_h { |stage| ["/projects/#{project}/drives/#{drive}/#{stage.id}", stage.title] },
+      "/projects/#{project}/logbook" => "Logbook",
+      "/projects/#{project}/paddock" => "Paddock",
+      "/nowhere" => "Nothing here"
+    }
   end
 
   %w[light dark].each do |theme|
@@ -28,28 +44,69 @@ RSpec.describe "The views", type: :interface do
       page.execute_script("localStorage.setItem('gallop.theme', '#{theme}')")
       commission("Carriage")
       prepare_for_looking(drive_id("Carriage"))
-      found = (Chance.long? ? SIZES.values : [ SIZES.fetch(theme) ]).flat_map do |width, height|
-        page.driver.resize(width, height)
-        views(1, drive_id("Carriage")).flat_map do |path, title|
-          visit @server.url + path
-          expect(page).to have_css("h1", text: title)
-          expect(page.evaluate_script("document.documentElement.scrollWidth")).to be <= width
-          serious
+      found =
+        (Chance.long? ? SIZES.values : [SIZES.fetch(theme)]).flat_map do |width, height|
+          page.driver.resize(width, height)
+          views(1, drive_id("Carriage")).flat_map do |path, title|
+            visit @server.url + path
+            expect(page).to have_css("h1", text: title)
+            expect(page.evaluate_script("document.documentElement.scrollWidth")).to be <= width
+            serious
+          end
         end
-      end
       expect(found.uniq.join("\n")).to eq("")
     end
   end
 
-  # Something to see in each view: drafts with a hazard and a finding, a snapshot, a reviewed file, differences, drives that were found.
+  # Something to see in each view: drafts with a hazard and a finding, a snapshot, a reviewed file, differences,
+  # drives that were found.
   def prepare_for_looking(id)
-    { "startup.enable" => "1", "supply.chopper_level" => "400", "network.node" => "4" }.each { |key, text| api("PUT", "/drives/#{id}/values/#{key}", value: text) }
-    api("PUT", "/drives/#{id}/mechanics", facts: { mechanism: "screw", lead: "10", load_mass: "40", slope: "90", speed: "20", acceleration: "2", stroke: "300", unit: "µm" })
+    { "power_up.enable" => "1", "supply.chopper_level" => "400", "network.node" => "4" }.each do |key, text|
+      api("PUT", "/drives/#{id}/values/#{key}", value: text)
+    end
+    api(
+      "PUT",
+      "/drives/#{id}/mechanics",
+      facts: {
+        mechanism: "screw",
+        lead: "10",
+        load_mass: "40",
+        slope: "90",
+        speed: "20",
+        acceleration: "2",
+        stroke: "300",
+        unit: "µm"
+      }
+    )
     api("PUT", "/drives/#{id}/power", facts: { mains_voltage: "230", resistor: "90", stop_time: "0.1" })
-    api("PUT", "/drives/#{id}/feedback", facts: { device: "incremental", lines: "2500", index: "no", signal: "single_ended", cable: "12" })
-    api("PUT", "/drives/#{id}/limits", facts: { direction: "forward", ramp_time: "0.01", travel_low: "0", travel_high: "100" })
+    api(
+      "PUT",
+      "/drives/#{id}/feedback",
+      facts: {
+        device: "incremental",
+        lines: "2500",
+        index: "no",
+        signal: "single_ended",
+        cable: "12"
+      }
+    )
+    api(
+      "PUT",
+      "/drives/#{id}/limits",
+      facts: {
+        direction: "forward",
+        ramp_time: "0.01",
+        travel_low: "0",
+        travel_high: "100"
+      }
+    )
     api("POST", "/drives/#{id}/snapshots", name: "as delivered")
-    api("POST", "/drives/#{id}/imports", name: "x.csv", content: Base64.strict_encode64("key,value\nramps.acceleration,1\nno.such,1\n"))
+    api(
+      "POST",
+      "/drives/#{id}/imports",
+      name: "x.csv",
+      content: Base64.strict_encode64("key,value\nramps.acceleration,1\nno.such,1\n")
+    )
     api("POST", "/discovery", places: @paddock.ports.values.map { |port| "127.0.0.1:#{port}" }.join(","))
     api("DELETE", "/drives/#{id}/link")
     api("POST", "/drives/#{id}/link")
@@ -89,11 +146,16 @@ RSpec.describe "The views", type: :interface do
     open_project(@server)
     within("nav[aria-label='Drives']") { click_link "Carriage" }
     expect(page).to have_css("h1", text: "Connect")
-    { "accel" => "ramps.acceleration", "overspeed" => "monitors.over_speed", "24666" => "control.quick_stop_option", "0x6080" => "limits.motor_speed" }.each do |words, key|
+    {
+      "accel" => %w[ramps.acceleration 6083:00],
+      "overspeed" => %w[monitors.over_speed 2500:01],
+      "24666" => %w[control.quick_stop_option 605A:00],
+      "0x6080" => %w[limits.motor_speed 6080:00]
+    }.each do |words, (key, address)|
       find("h1").click
       page.driver.browser.keyboard.type("/")
       find("input[aria-label=Find]").send_keys(words)
-      expect(page).to have_css("[role=option][aria-selected=true]", text: key)
+      expect(page).to have_css("[role=option][aria-selected=true]", text: address)
       find("input[aria-label=Find]").send_keys(:enter)
       expect(page).to have_css("[data-value='#{key}'][aria-selected=true]")
     end

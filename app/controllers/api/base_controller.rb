@@ -21,11 +21,15 @@ module Api
     before_action :note_who
     before_action :permit!
 
-    rescue_from(ActiveRecord::RecordNotFound) { |e| refuse(404, "There is no such #{(e.model || 'thing').underscore.humanize.downcase}.") }
+    rescue_from(ActiveRecord::RecordNotFound) do |e|
+      refuse(404, "There is no such #{(e.model || "thing").underscore.humanize.downcase}.")
+    end
     rescue_from(ActiveRecord::RecordInvalid) { |e| refuse(422, sentence(e.record), fields: e.record.errors.to_hash) }
     rescue_from(ActiveRecord::RecordNotUnique) { refuse(409, "That exists already.") }
     rescue_from(ActionController::ParameterMissing) { |e| refuse(400, "“#{e.param}” is missing.") }
-    rescue_from(ActionController::InvalidAuthenticityToken) { refuse(422, "The page is out of date. Reload it and try again.") }
+    rescue_from(ActionController::InvalidAuthenticityToken) do
+      refuse(422, "The page is out of date. Reload it and try again.")
+    end
     rescue_from(ActiveRecord::StatementInvalid) { |e| refuse_for_lack_of_room(e) }
     rescue_from(Gallop::Refusal) { |e| refuse_because(e) }
     rescue_from(Motion::Unconfirmed) { |e| refuse_because(e, hazards: HazardSerializer.new(e.hazards.to_a).to_h) }
@@ -45,7 +49,8 @@ module Api
     # The one question before anything is done; the models ask it again when words go out.
     def permit!
       return if request.get? || request.head?
-      act = acts[action_name.to_sym] or raise NotImplementedError, "#{self.class.name}##{action_name} does not say what it does (act)."
+      act = acts[action_name.to_sym] or
+        raise NotImplementedError, "#{self.class.name}##{action_name} does not say what it does (act)."
       drive.authority.permit!(act) if about_a_drive? && Motion::Authority::TABLE.fetch(act).any?
     end
 
@@ -63,20 +68,27 @@ module Api
       refuse(507, "#{message} Nothing of this was kept. STOP and a motor that turns are not touched by it.")
     end
 
-    DISK = { SQLite3::FullException => "The disk is full.", SQLite3::ReadOnlyException => "The database cannot be written: it is read-only.",
-             SQLite3::IOException => "The disk does not take what is written to it.", SQLite3::CantOpenException => "The database cannot be opened.",
-             SQLite3::BusyException => "Another program holds the database." }.freeze
+    DISK = {
+      SQLite3::FullException => "The disk is full.",
+      SQLite3::ReadOnlyException => "The database cannot be written: it is read-only.",
+      SQLite3::IOException => "The disk does not take what is written to it.",
+      SQLite3::CantOpenException => "The database cannot be opened.",
+      SQLite3::BusyException => "Another program holds the database."
+    }.freeze
 
     # The name for the logbook and the secret of the tab, as headers.
     def note_who
       Current.author = CGI.unescape(request.headers["X-Gallop-Name"].to_s).scrub("").squish.first(LONGEST_NAME)
-      Current.tab = request.headers["X-Gallop-Tab"].to_s.presence&.then { |tab| tab.length.between?(16, 128) ? tab : nil }
+      Current.tab =
+        request.headers["X-Gallop-Tab"].to_s.presence&.then { |tab| tab.length.between?(16, 128) ? tab : nil }
     end
 
     # @return [Hash{String => String}] a flat table of texts @raise [Unreadable]
     def texts(name, most: 200)
       given = params.require(name)
-      raise Unreadable, "#{name}: a table of names and texts is expected." unless given.is_a?(ActionController::Parameters)
+      unless given.is_a?(ActionController::Parameters)
+        raise Unreadable, "#{name}: a table of names and texts is expected."
+      end
       table = given.to_unsafe_h
       raise Unreadable, "#{name}: more than #{most} entries." if table.size > most
       table.transform_values { |text| scalar(name, text) }
@@ -98,18 +110,30 @@ module Api
     def figure(name)
       given = params.require(name)
       number = given.is_a?(Numeric) ? given.to_f : Float(given.to_s, exception: false)
-      number&.finite? && number.abs < 1e9 ? number : raise(Unreadable, "#{name}: a figure is expected, not “#{given.to_s.truncate(40)}”.")
+      if number&.finite? && number.abs < 1e9
+        number
+      else
+        raise(Unreadable, "#{name}: a figure is expected, not “#{given.to_s.truncate(40)}”.")
+      end
     end
 
     def choice(name, choices)
       given = text(name)
-      choices.include?(given) ? given : raise(Unreadable, "#{name}: “#{given.truncate(40)}” is none of #{choices.join(', ')}.")
+      if choices.include?(given)
+        given
+      else
+        raise(Unreadable, "#{name}: “#{given.truncate(40)}” is none of #{choices.join(", ")}.")
+      end
     end
 
     # @return [String] the number of a record
     def record(name)
       given = params.require(name)
-      given.to_s.match?(/\A\d{1,18}\z/) && !given.is_a?(Array) ? given.to_s : raise(Unreadable, "#{name}: the number of a record is expected.")
+      if given.to_s.match?(/\A\d{1,18}\z/) && !given.is_a?(Array)
+        given.to_s
+      else
+        raise(Unreadable, "#{name}: the number of a record is expected.")
+      end
     end
 
     # @return [Integer]
@@ -125,7 +149,9 @@ module Api
       raise Unreadable, "#{name}: a text is expected." unless given.is_a?(String) || given.is_a?(Numeric) || given.nil?
       given = given.to_s
       raise Unreadable, "#{name}: the text is longer than 2000 characters." if given.length > 2000
-      raise Unreadable, "#{name}: the text has characters that cannot be read." unless given.valid_encoding? && !given.include?("\0")
+      unless given.valid_encoding? && !given.include?("\0")
+        raise Unreadable, "#{name}: the text has characters that cannot be read."
+      end
       given
     end
 
@@ -144,11 +170,14 @@ module Api
       raise Unreadable, "#{name}: a text is expected." unless given.is_a?(String) || given.is_a?(Numeric) || given.nil?
       shown = given.to_s
       raise Unreadable, "#{name}: the text is longer than 200 characters." if shown.length > 200
-      raise Unreadable, "#{name}: the text has characters that cannot be read." unless shown.valid_encoding? && !shown.include?("\0")
+      unless shown.valid_encoding? && !shown.include?("\0")
+        raise Unreadable, "#{name}: the text has characters that cannot be read."
+      end
       shown
     end
 
-    def respond(serializer, object, status: :ok, **params) = render(json: serializer.new(object, params: params).to_h, status: status)
+    def respond(serializer, object, status: :ok, **params) =
+      render(json: serializer.new(object, params: params).to_h, status: status)
 
     def refuse_because(refusal, **more) = refuse(STATUSES.fetch(refusal.kind), refusal.sentence, **more)
 

@@ -6,7 +6,8 @@ module Api
 
     before_action :family!
 
-    def show = respond(ComparisonSerializer, comparison, choices: Comparison.choices(drive), all: params[:all] == "true")
+    def show =
+      respond(ComparisonSerializer, comparison, choices: Comparison.choices(drive), all: params[:all] == "true")
     def take = render(json: { drafted: comparison.take(list(:keys)) })
 
     private

@@ -24,7 +24,7 @@ module Api
 
     # Why an address can or cannot be reached from here.
     def explain
-      address, mask = [ :address, :mask ].map { |name| IPAddr.new(text(name)).to_i }
+      address, mask = %i[address mask].map { |name| IPAddr.new(text(name)).to_i }
       respond(FitSerializer, Gallop::Network::Fit.new(address, mask, Discovery.interfaces, taken: Sighting.addresses))
     rescue IPAddr::Error
       refuse(422, "An address and a mask such as 192.168.30.11 and 255.255.255.0 are expected.")

@@ -10,7 +10,11 @@ module Api
 
     def create
       Link::Registry.refuse_taken(text(:host), whole(:port), unit) if params[:connect] == true
-      created = Project.find(params[:project_id]).drives.create!(name: text(:name), host: text(:host), port: whole(:port), unit: unit, family: family)
+      created =
+        Project
+          .find(params[:project_id])
+          .drives
+          .create!(name: text(:name), host: text(:host), port: whole(:port), unit: unit, family: family)
       created.connect if params[:connect] == true
       created.log("project", "Drive added", "#{created.host}:#{created.port}")
       respond(DriveSerializer, created, status: :created)
@@ -45,8 +49,12 @@ module Api
     end
 
     def wanted
-      { name: (text(:name) if params.key?(:name)), host: (text(:host) if params.key?(:host)),
-        port: (whole(:port) if params.key?(:port)), unit: (whole(:unit) if params.key?(:unit)) }.compact
+      {
+        name: (text(:name) if params.key?(:name)),
+        host: (text(:host) if params.key?(:host)),
+        port: (whole(:port) if params.key?(:port)),
+        unit: (whole(:unit) if params.key?(:unit))
+      }.compact
     end
 
     def authorise_move

@@ -9,7 +9,7 @@ module Api
 
     def show
       format = params[:kind]
-      raise Unreadable, "A format of #{TYPES.keys.join(', ')} is expected." unless TYPES.key?(format)
+      raise Unreadable, "A format of #{TYPES.keys.join(", ")} is expected." unless TYPES.key?(format)
       file = Gallop::Files.write(format, drive.profile, values, device)
       send_data file, type: TYPES.fetch(format), filename: "#{drive.name.parameterize}.#{format}"
     end
@@ -25,7 +25,12 @@ module Api
     def scalar_list(given) = given.to_s.split(",").first(1000)
 
     def device
-      { name: drive.name, node: drive.live_settings["network.node"] || 1, serial: drive.identity["serial"].to_i, at: Time.current }
+      {
+        name: drive.name,
+        node: drive.live_settings["network.node"] || 1,
+        serial: drive.identity["serial"].to_i,
+        at: Time.current
+      }
     end
   end
 end

@@ -35,7 +35,7 @@ module Api
 
     def note(before, gait)
       raised = gait.above?(Gallop::Gait.fetch(before))
-      drive.log("gait", "Gait #{raised ? 'raised' : 'lowered'} from #{before} to #{gait.name}")
+      drive.log("gait", "Gait #{raised ? "raised" : "lowered"} from #{before} to #{gait.name}")
       Link::Feed.changed(drive.id, "motion")
     end
   end

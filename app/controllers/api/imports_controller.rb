@@ -9,7 +9,10 @@ module Api
 
     def index
       Workshop.prepare
-      respond(ImportSummarySerializer, drive.imports.select(:id, :drive_id, :name, :author, :created_at).order(id: :desc))
+      respond(
+        ImportSummarySerializer,
+        drive.imports.select(:id, :drive_id, :name, :author, :created_at).order(id: :desc)
+      )
     end
 
     def show = respond(ImportSerializer, import)

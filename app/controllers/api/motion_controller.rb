@@ -53,8 +53,12 @@ module Api
     def consents = Motion::Consent::NAMES.select { |name| params[name] == true }
 
     def what_for
-      [ "for #{kind}", "at #{drive.gait}", ("with alignment" if consents.include?("align")),
-        ("following its pulse input" if motion.follows_pulse?) ].compact.join(", ")
+      [
+        "for #{kind}",
+        "at #{drive.gait}",
+        ("with alignment" if consents.include?("align")),
+        ("following its pulse input" if motion.follows_pulse?)
+      ].compact.join(", ")
     end
 
     def perform(command)

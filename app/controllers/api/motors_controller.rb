@@ -9,7 +9,9 @@ module Api
 
     before_action :family!, only: :take
 
-    rescue_from(Gallop::Motors::Library::Faulty) { |e| refuse(422, "#{e.message.sub(/\A./, &:upcase)}. Nothing was taken.") }
+    rescue_from(Gallop::Motors::Library::Faulty) do |e|
+      refuse(422, "#{e.message.sub(/\A./, &:upcase)}. Nothing was taken.")
+    end
 
     def index
       motors = OwnMotor.library(params[:kind].presence&.to_s)
@@ -34,7 +36,8 @@ module Api
 
     # Puts the motor's data into the stage Motor of a drive.
     def take
-      motor = OwnMotor.named(text(:part)) or raise Gallop::Objects::Unacceptable, "There is no such motor in the library."
+      motor = OwnMotor.named(text(:part)) or
+        raise Gallop::Objects::Unacceptable, "There is no such motor in the library."
       stage = Motor.new(drive)
       stage.take(motor)
       respond(FactStageSerializer, stage)

@@ -4,12 +4,17 @@ module Api
   class ProjectsController < BaseController
     act create: :plan, update: :plan, destroy: :plan
 
-    def index = respond(ProjectSummarySerializer, Project.includes(:drives).order(:name))
+    def index = respond(ProjectSummarySerializer, Project.order(:name))
     def show = respond(ProjectSerializer, project)
 
     def create
       created = Project.create!(attributes)
-      created.logbook_entries.create!(kind: "project", headline: "Project created", author: Current.author.to_s, at: Time.current)
+      created.logbook_entries.create!(
+        kind: "project",
+        headline: "Project created",
+        author: Current.author.to_s,
+        at: Time.current
+      )
       respond(ProjectSerializer, created, status: :created)
     end
 

@@ -2,15 +2,6 @@
 
 module Api
   class ProofsController < BaseController
-    act create: :plan
-
-    def index = respond(ProofSerializer, drive.proofs.order(taken_at: :desc).limit(50))
-
-    def create
-      choice(:kind, [ Proof::DIRECTION ])
-      proof = Proving::Direction.new(drive).conclude(seen: choice(:seen, %w[forward backward nothing]))
-      Link::Feed.changed(drive.id, "proofs")
-      respond(ProofSerializer, proof, status: :created)
-    end
+    def index = respond(ProofSerializer, drive.proofs.order(taken_at: :desc).limit(50).includes(:drive))
   end
 end

@@ -7,7 +7,12 @@ module Api
     def index = respond(SnapshotSerializer, drive.snapshots.newest_first, drafted: drive.drafted_values)
 
     def create
-      respond(SnapshotSerializer, Snapshot.take(drive, name: text(:name), note: params.key?(:note) ? long_text(:note) : ""), status: :created, drafted: drive.drafted_values)
+      respond(
+        SnapshotSerializer,
+        Snapshot.take(drive, name: text(:name), note: params.key?(:note) ? long_text(:note) : ""),
+        status: :created,
+        drafted: drive.drafted_values
+      )
     end
 
     def restore = render(json: { drafted: drive.snapshots.find(params[:id]).restore })

@@ -18,12 +18,19 @@ module Api
       raw = drive.setting(entry.key).parse(long_text(:value))
       drive.draft(entry.key, raw, reason: "typed")
       changed
-      respond(HoldingSerializer, Holdings.new(drive).all([ entry ]).first)
+      respond(HoldingSerializer, Holdings.new(drive).all([entry]).first)
+    end
+
+    # What the drive will make of it, while it is typed.
+    def foresee
+      setting = drive.setting(entry.key)
+      raw = setting.parse(long_text(:value))
+      render json: { sentences: Gallop::Objects::Foresight.new(drive.profile, drive.drafted_values).of(setting, raw) }
     end
 
     # Puts settings back to factory values, in the draft.
     def reset
-      values = list(:keys).to_h { |key| [ key, drive.setting(key).default_raw ] }
+      values = list(:keys).to_h { |key| [key, drive.setting(key).default_raw] }
       render json: { drafted: drive.draft_all(values, reason: "factory value") }
     end
 
@@ -32,12 +39,18 @@ module Api
       other = drive.project.drives.find(record(:to))
       values = drive.drafted_values.slice(*list(:keys))
       known, unknown = values.partition { |key, raw| holds?(other, key, raw) }
-      render json: { drafted: other.draft_all(known.to_h, reason: "copied from #{drive.name}"), left: unknown.map(&:first) }
+      render json: {
+               drafted: other.draft_all(known.to_h, reason: "copied from #{drive.name}"),
+               left: unknown.map(&:first)
+             }
     end
 
     private
 
-    def entry = @entry ||= drive.profile[params[:key]] || raise(Gallop::Objects::Unacceptable, "#{drive.profile.title} has no value “#{params[:key].truncate(40)}”.")
+    def entry =
+      @entry ||=
+        drive.profile[params[:key]] ||
+          raise(Gallop::Objects::Unacceptable, "#{drive.profile.title} has no value “#{params[:key].truncate(40)}”.")
 
     def holds?(other, key, raw)
       other.setting(key).check(raw)

@@ -3,7 +3,9 @@
 module Api
   class VerifiesController < BaseController
     def show
-      raise Gallop::Objects::Unacceptable, "Connect #{drive.name} once, so that its family is known." if drive.profile.nil?
+      if drive.profile.nil?
+        raise Gallop::Objects::Unacceptable, "Connect #{drive.name} once, so that its family is known."
+      end
       respond(VerifySerializer, Proving::Verification.new(drive, Current.tab))
     end
   end

@@ -13,7 +13,9 @@ module Commanded
 
   # Copies live to stored in the drive and reads it back.
   def store
-    raise Gallop::Objects::Unacceptable, "#{name} keeps nothing when power goes; there is no memory to store in." if profile&.volatile?
+    if profile&.volatile?
+      raise Gallop::Objects::Unacceptable, "#{name} keeps nothing when power goes; there is no memory to store in."
+    end
     errand(:store, "#{name} is storing.") do |connection|
       await_change(connection, "storage.stored_changes", &word_for(:store, "storage.store", SAVE))
       connection.reread
@@ -23,7 +25,8 @@ module Commanded
     Link::Feed.changed(id, "values", "tray")
   end
 
-  # Puts a group of settings back to factory values, restarts the drive so that they come into force, and reads all back.
+  # Puts a group of settings back to factory values, restarts the drive so that they come into force, and reads all
+  # back.
   # @param group [Gallop::Objects::RestoreGroup] @param yes [Array<String>] keys that may be a hazard
   def restore(group, yes: [])
     factory = profile.factory.slice(*profile.settings_of(group).map(&:key))
@@ -47,7 +50,11 @@ module Commanded
     end
     reload
     waiting = Tray.new(self).waiting_for_restart
-    log("restart", "Restart confirmed", waiting.zero? ? "Read again; no value waits for a restart." : "#{waiting} values still wait for a restart.")
+    log(
+      "restart",
+      "Restart confirmed",
+      waiting.zero? ? "Read again; no value waits for a restart." : "#{waiting} values still wait for a restart."
+    )
   end
 
   # The rising edge of one bit; the others of the Controlword stay as they are.
@@ -57,7 +64,7 @@ module Commanded
       may.permit!(:reset_fault)
       refuse_without_fault(wire)
       word = wire.read_one("control.word") & ~RESET
-      [ word, word | RESET, word ].each { |step| wire.write("control.word", step) }
+      [word, word | RESET, word].each { |step| wire.write("control.word", step) }
     end
     log("fault", "Fault reset commanded")
     Link::Feed.changed(id, "faults", "motion")
@@ -94,7 +101,9 @@ module Commanded
   def await(what, seconds)
     deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
     until yield
-      raise Wire::Lost, "The drive did not #{what} within #{seconds.round} s." if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+      if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+        raise Wire::Lost, "The drive did not #{what} within #{seconds.round} s."
+      end
       sleep PAUSE
     end
   end

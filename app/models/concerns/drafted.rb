@@ -20,7 +20,10 @@ module Drafted
     now = Time.current
     transaction do
       drafts.where(key: same.keys).delete_all
-      rows = differing.map { |key, raw| { drive_id: id, key: key, raw: raw, reason: reason, created_at: now, updated_at: now } }
+      rows =
+        differing.map do |key, raw|
+          { drive_id: id, key: key, raw: raw, reason: reason, created_at: now, updated_at: now }
+        end
       Draft.upsert_all(rows, unique_by: %i[drive_id key]) if rows.any?
     end
     drafts.reset
@@ -31,12 +34,14 @@ module Drafted
   # What the drive would hold once the draft is written; without a drive, what it would hold from the works.
   # @return [Hash{String => Object}] raw by key
   def drafted_values
-    profile.factory.merge(live_settings, drafts.to_h { |draft| [ draft.key, draft.raw ] }).slice(*profile.factory.keys)
+    profile.factory.merge(live_settings, drafts.to_h { |draft| [draft.key, draft.raw] }).slice(*profile.factory.keys)
   end
 
   # @return [Gallop::Objects::Entry] @raise [Gallop::Objects::Unacceptable] when it is none that can be set
   def setting(key)
-    entry = profile![key] or raise Gallop::Objects::Unacceptable, "#{profile.title} #{profile.version} has no value “#{key.to_s.truncate(60)}”."
+    entry = profile![key] or
+      raise Gallop::Objects::Unacceptable,
+            "#{profile.title} #{profile.version} has no value “#{key.to_s.truncate(60)}”."
     return entry if entry.setting?
     why = entry.derived ? "It follows by itself: #{entry.derived}." : "It cannot be set."
     raise Gallop::Objects::Unacceptable, "#{entry.name}: #{why}"

@@ -26,7 +26,16 @@ module Logged
   private
 
   def line_of(kind, headline, detail, author)
-    { project_id: project_id, drive_id: id, drive_name: name, kind: kind, headline: headline, detail: detail.to_s.truncate(500), author: author.to_s, at: Time.current }
+    {
+      project_id: project_id,
+      drive_id: id,
+      drive_name: name,
+      kind: kind,
+      headline: headline,
+      detail: detail.to_s.truncate(500),
+      author: author.to_s,
+      at: Time.current
+    }
   end
 
   # The drive, or its project, may have been deleted meanwhile.

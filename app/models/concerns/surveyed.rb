@@ -15,28 +15,41 @@ module Surveyed
         given = Fact.texts(ids)
         proofs = Proof.latest.where(drive_id: ids).group_by(&:drive_id)
         batches = WriteBatch.unfinished.where(drive_id: ids).group_by(&:drive_id)
-        drives.each { |drive| drive.survey(given[drive.id], proofs.fetch(drive.id, []), batches.fetch(drive.id, [])) }
+        left = Run.with_loans.where(drive_id: ids).index_by(&:drive_id)
+        drives.each do |drive|
+          drive.survey(
+            given[drive.id],
+            proofs.fetch(drive.id, []),
+            batches.fetch(drive.id, []),
+            [left[drive.id]].compact
+          )
+        end
       end
     end
   end
 
   # @return [Hash{String => Hash{String => String}}] facts as they were typed, by stage and key
-  def given = @given ||= Fact.texts([ id ]).fetch(id)
+  def given = @given ||= Fact.texts([id]).fetch(id)
   # @return [Array<Proof>] the last of each kind
   def latest_proofs = @latest_proofs ||= proofs.latest.to_a
   # @return [Array<WriteBatch>] cut short or refused in part
   def unfinished_batches = (@unfinished_batches ||= write_batches.unfinished.to_a).reject(&:under_way?)
 
-  def survey(given = nil, proofs = nil, batches = nil)
+  # @return [Run, nil] a test that is under way, or one that has left something behind
+  def shown_run = Run.of(id) || (@left_runs ||= runs.with_loans.to_a).last
+
+  def survey(given = nil, proofs = nil, batches = nil, left = nil)
     @given = given
     @latest_proofs = proofs&.each { |proof| proof.association(:drive).target = self }
     @unfinished_batches = batches
+    @left_runs = left
+    @course = @tray = @open_ends = nil
   end
 
   # Facts were changed.
   def forget_given
     facts.reset
-    @given = nil
+    @given = @course = @tray = @open_ends = nil
   end
 
   def reload(...)

@@ -1,15 +1,17 @@
 # frozen_string_literal: true
 
 # Something that is carried out on a drive step by step and written down as it goes: a batch of values, a new
-# firmware. It is under way only while this process works on it: what ended without being able to say so (a killed
-# server, a full disk) counts as interrupted at once, and can be resumed, undone or repeated.
+# firmware, a test. It is under way only while this process works on it: what ended without being able to say so (a
+# killed server, a full disk) counts as interrupted at once, and can be resumed, undone or repeated.
 module Undertaking
   extend ActiveSupport::Concern
 
   RUNNING = "running"
   INTERRUPTED = "interrupted"
+  KINDS = %w[WriteBatch FirmwareUpdate Run].freeze
+  TOLD = 0.1 # s between words of progress
   # What stops an undertaking in good order: the drive is gone, or somebody else has it now.
-  OBSTACLES = [ Wire::Lost, Link::Offline, Link::Late, Motion::NotHeld, Motion::OutOfState, Motion::Unconfirmed ].freeze
+  OBSTACLES = [Wire::Lost, Link::Offline, Link::Late, Motion::NotHeld, Motion::OutOfState, Motion::Unconfirmed].freeze
 
   # One at a time on a drive. By drive, what is under way: an undertaking, or an errand.
   @under_way = Concurrent::Map.new
@@ -49,7 +51,7 @@ module Undertaking
 
     # At the start of the server: what was running was cut short.
     def mark_interrupted
-      [ WriteBatch, FirmwareUpdate ].each { |kind| kind.running.find_each { |one| one.interrupt(kind::CUT_SHORT) } }
+      KINDS.map(&:constantize).each { |kind| kind.running.find_each { |one| one.interrupt(kind::CUT_SHORT) } }
     end
   end
 
@@ -82,14 +84,56 @@ module Undertaking
   # How it stands, whatever the database was last able to take.
   def standing = state == RUNNING && !under_way? ? INTERRUPTED : state
 
+  # Comes to its end, or to where it cannot go on, and says so in the logbook.
+  def conclude(state, message = "", headline: headline_of(state), detail: message, **more)
+    update!(state: state, message: message, ended_at: state == INTERRUPTED ? nil : Time.current, **more)
+    drive.log(self.class::LOGGED_AS, headline, detail)
+    announce
+    self
+  end
+
+  def interrupt(reason) = conclude(INTERRUPTED, reason)
+
   private
+
+  # Progress goes to the pages, and to the database where that takes it: a full disk cuts nothing short.
+  def advance(step, share)
+    assign_attributes(step: step, progress: share)
+    update_columns(step: step, progress: share)
+  rescue ActiveRecord::StatementInvalid => e
+    Rails.logger.warn(
+      "#{self.class.model_name.human} of #{drive.name}: progress was not kept: #{e.message.lines.first&.chomp}"
+    )
+  ensure
+    announce_progress
+  end
+
+  def announce_progress
+    now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    return if now - (@announced || 0.0) < TOLD
+    @announced = now
+    Link::Feed.changed(drive_id, self.class::TOPIC)
+  end
+
+  # In a thread of its own, in the name of whoever asks.
+  def in_background(&work)
+    person = { author: Current.author, tab: Current.tab }
+    @thread = Thread.new { Rails.application.executor.wrap { Current.set(**person) { in_the_end(&work) } } }
+    @thread.name = "#{self.class.model_name.human.downcase} #{drive.name}"
+    self
+  end
+
+  def in_the_end
+    carry_on { yield }
+  rescue StandardError => e
+    Rails.error.report(e, handled: false, context: { drive: drive.name })
+  end
 
   # Carries it on to its end, or to where it cannot go on.
   def carry_on
     yield
   rescue *OBSTACLES => e
     interrupt(e.message)
-    self
   rescue StandardError => e # an error of our own must not leave anything that runs for ever
     interrupt("The server stopped on an error of its own: #{e.message.lines.first&.chomp}")
     raise

@@ -1,10 +1,10 @@
 # frozen_string_literal: true
 
 class WriteBatch
-  # Sending the lines of a batch, each confirmed by what the drive reads back. The journal is kept in groups: a group is marked as sent
-  # before its first word goes out, so that after a crash every value that the drive may have is known. Before each
-  # word it is asked once more whether it may go out: a batch that somebody else's reins or an enabling come between
-  # stops there.
+  # Sending the lines of a batch, each confirmed by what the drive reads back. The journal is kept in groups: a group
+  # is marked as sent before its first word goes out, so that after a crash every value that the drive may have is
+  # known. Before each word it is asked once more whether it may go out: a batch that somebody else's reins or an
+  # enabling come between stops there.
   module Runnable
     GROUP = 20
 
@@ -22,7 +22,12 @@ class WriteBatch
 
     # @param yes [Array<String>] keys that may be a hazard
     def resume(yes: [])
-      claim { authorised(lines.select { |line| line.open? || line.state == "refused" }.to_h { |line| [ line.key, line.wanted ] }, yes) }
+      claim do
+        authorised(
+          lines.select { |line| line.open? || line.state == "refused" }.to_h { |line| [line.key, line.wanted] },
+          yes
+        )
+      end
       drive.log("write", "Batch resumed", "#{confirmed_count} of #{lines.size} values had been confirmed.")
       lines.select { |line| line.state == "refused" }.each { |line| line.update!(state: "pending", message: "") }
       lines.reset
@@ -32,21 +37,15 @@ class WriteBatch
     # Puts back what the drive had before, the last line first. @param yes [Array<String>] keys that may be a hazard
     def undo(yes: [])
       drive.connection!
-      claim { authorised(lines.select(&:may_have_landed?).to_h { |line| [ line.key, line.before ] }, yes) }
+      claim { authorised(lines.select(&:may_have_landed?).to_h { |line| [line.key, line.before] }, yes) }
       carry_on do
         drive.connection!.own_writes { lines.select(&:may_have_landed?).reverse_each { |line| put_back(line) } }
-        update!(state: "undone", ended_at: Time.current, message: "")
-        drive.log("write", "Batch undone", "#{lines.count { |line| line.state == 'undone' }} values are as before.")
-        announce
-        self
+        conclude("undone", detail: "#{lines.count { |line| line.state == "undone" }} values are as before.")
       end
     end
 
     def interrupt(reason)
-      update!(state: INTERRUPTED, message: reason)
-      drive.log("write", "Batch interrupted", "#{confirmed_count} of #{lines.size} values were confirmed. #{reason}")
-      announce
-      self
+      conclude(INTERRUPTED, reason, detail: "#{confirmed_count} of #{lines.size} values were confirmed. #{reason}")
     end
 
     private
@@ -55,7 +54,7 @@ class WriteBatch
     def claim
       Undertaking.claim(drive_id, self)
       yield
-      open = [ INTERRUPTED, "failed", Undertaking::RUNNING ] # running is what a full disk left behind
+      open = [INTERRUPTED, "failed", Undertaking::RUNNING] # running is what a full disk left behind
       raise Closed unless self.class.where(id: id, state: open).update_all(state: Undertaking::RUNNING) == 1
       reload
     rescue StandardError
@@ -107,13 +106,12 @@ class WriteBatch
 
     # @yield just before the word goes out @return [Object] what the drive made of it
     def exchange(key, raw)
-      connection = drive.connection!
-      connection.ask do |wire|
-        authority.permit!(:write)
-        yield if block_given?
-        wire.write(key, raw)
-        wire.read_one(key).tap { |read_back| connection.took(key, read_back) }
-      end
+      drive
+        .connection!
+        .put(key, raw) do
+          authority.permit!(:write)
+          yield if block_given?
+        end
     end
 
     # What follows from the new values in the drive. A link that is lost here reads everything when it comes back.
@@ -125,23 +123,19 @@ class WriteBatch
 
     def finish
       refused = lines.count { |line| line.state == "refused" }
-      update!(state: refused.zero? ? "done" : "failed", ended_at: Time.current,
-              message: refused.zero? ? "" : "#{refused} of #{lines.size} values were refused.")
-      count = lines.size - refused
-      drive.log("write", "#{count} value#{'s' if count != 1} written and read back", [ message, lines.map(&:key).join(", ") ].compact_blank.join(" "))
+      message = refused.zero? ? "" : "#{refused} of #{lines.size} values were refused."
       drive.settle_drafts
-      announce
-      self
+      conclude(
+        refused.zero? ? "done" : "failed",
+        message,
+        headline: "#{counted(lines.size - refused)} written and read back",
+        detail: [message, names.join(", ")].compact_blank.join(" ")
+      )
     end
 
+    def names = lines.map { |line| drive.profile[line.key]&.name || line.key }
+    def counted(count) = "#{count} value#{"s" if count != 1}"
+    def headline_of(state) = "Batch #{state}"
     def announce = Link::Feed.changed(drive_id, "values", "tray", "batch")
-
-    def announce_progress
-      @announced ||= 0.0
-      now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-      return if now - @announced < 0.1
-      @announced = now
-      Link::Feed.changed(drive_id, "batch")
-    end
   end
 end

@@ -2,8 +2,9 @@
 
 module Gallop
   # All that follows from the facts of one stage.
-  Assessment = Record.define(:consequences, :findings, :proposals, missing: [], charts: [], sheets: []) do
-    def blocked? = findings.any?(&:blocker?)
-    def count(severity) = findings.count { |finding| finding.severity == severity }
-  end
+  Assessment =
+    Record.define(:consequences, :findings, :proposals, missing: [], charts: [], sheets: []) do
+      def blocked? = findings.any?(&:blocker?)
+      def count(severity) = findings.count { |finding| finding.severity == severity }
+    end
 end

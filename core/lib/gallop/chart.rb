@@ -3,10 +3,13 @@
 module Gallop
   # A drawing of what follows from facts: curves over one axis, and what to compare them with.
   # x, y: Axis; curves: [Curve], marks: [Mark].
-  Chart = Record.define(:id, :title, :x, :y, curves: [], marks: []) do
-    # Only figures that can be shown.
-    def shown? = curves.any? && curves.all? { |curve| curve.points.size > 1 && curve.points.flatten.all?(&:finite?) } && marks.all? { |mark| mark.at.finite? }
-  end
+  Chart =
+    Record.define(:id, :title, :x, :y, curves: [], marks: []) do
+      # Only figures that can be shown.
+      def shown? =
+        curves.any? && curves.all? { |curve| curve.points.size > 1 && curve.points.flatten.all?(&:finite?) } &&
+          marks.all? { |mark| mark.at.finite? }
+    end
 
   class Chart
     Axis = Record.define(:label, :unit)

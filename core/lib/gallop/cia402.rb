@@ -14,8 +14,17 @@ module Gallop
       fault: "Fault"
     }.freeze
 
-    MODES = { 0 => "None", 1 => "Profile position", 2 => "Velocity", 3 => "Profile velocity", 4 => "Torque profile",
-              6 => "Homing", 7 => "Interpolated position", 8 => "Cyclic synchronous position",
-              9 => "Cyclic synchronous velocity", 10 => "Cyclic synchronous torque" }.freeze
+    MODES = {
+      0 => "None",
+      1 => "Profile position",
+      2 => "Velocity",
+      3 => "Profile velocity",
+      4 => "Torque profile",
+      6 => "Homing",
+      7 => "Interpolated position",
+      8 => "Cyclic synchronous position",
+      9 => "Cyclic synchronous velocity",
+      10 => "Cyclic synchronous torque"
+    }.freeze
   end
 end

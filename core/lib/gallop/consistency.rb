@@ -5,19 +5,25 @@ module Gallop
   #
   #   Gallop::Consistency.new(profile, values).findings.first.headline
   class Consistency
+    include Findings
+
     # keys of a lower and a higher figure, what the first is, and why the order matters
     ORDERED = [
-      [ "supply.under_voltage", "supply.over_voltage", "No bus voltage is left between the two levels; the drive can never be ready." ],
-      [ "supply.chopper_level", "supply.over_voltage", "The chopper would begin after the drive has tripped." ],
-      [ "limits.lowest_speed", "limits.motor_speed", "Every target is held to one single speed." ],
-      [ "position.limit_low", "position.limit_high", "With the limits crossed, no travel is left between them." ],
-      [ "mechanics.range_low", "mechanics.range_high", "The position would wrap within nothing." ],
-      [ "battery.end_voltage", "battery.taper_voltage", "The current would end before it begins to taper." ],
-      [ "pulse.low", "pulse.centre", "The pulse has no room below its centre." ],
-      [ "pulse.centre", "pulse.high", "The pulse has no room above its centre." ]
+      [
+        "supply.under_voltage",
+        "supply.over_voltage",
+        "No bus voltage is left between the two levels; the drive can never be ready."
+      ],
+      ["supply.chopper_level", "supply.over_voltage", "The chopper would begin after the drive has tripped."],
+      ["limits.lowest_speed", "limits.motor_speed", "Every target is held to one single speed."],
+      ["position.limit_low", "position.limit_high", "With the limits crossed, no travel is left between them."],
+      ["mechanics.range_low", "mechanics.range_high", "The position would wrap within nothing."],
+      ["battery.end_voltage", "battery.taper_voltage", "The current would end before it begins to taper."],
+      ["pulse.low", "pulse.centre", "The pulse has no room below its centre."],
+      ["pulse.centre", "pulse.high", "The pulse has no room above its centre."]
     ].freeze
 
-    SHARED_INPUT_FUNCTIONS = [ 0, 1 ].freeze # none, left to the controller
+    SHARED_INPUT_FUNCTIONS = [0, 1].freeze # none, left to the controller
 
     # @param profile [Objects::Profile] @param values [Hash{String => Object}] raw by key
     def initialize(profile, values)
@@ -26,7 +32,7 @@ module Gallop
     end
 
     # @return [Array<Finding>] blockers before cautions before notes; values are the keys that each is about
-    def findings = Finding.in_order([ *ordered, *input_conflicts, *quick_stop, *motor_and_drive, *two_brake_masters ])
+    def findings = Finding.in_order([*ordered, *input_conflicts, *quick_stop, *motor_and_drive, *two_brake_masters])
 
     # @return [Hash{String => Array<Finding>}] by key
     def by_key
@@ -38,49 +44,88 @@ module Gallop
     def ordered
       ORDERED.filter_map do |lower, higher, why|
         next unless known?(lower, higher) && figure(lower) >= figure(higher)
-        found([ lower, higher ], :caution, "out_of_order", "#{name(lower)} (#{show(lower)}) is not below #{name(higher).downcase} (#{show(higher)})", why,
-               "Lower the first or raise the second.")
+        caution(
+          "out_of_order",
+          "#{name(lower)} (#{show(lower)}) is not below #{name(higher).downcase} (#{show(higher)})",
+          because: why,
+          so: "Lower the first or raise the second.",
+          values: [lower, higher]
+        )
       end
     end
 
     # One function on two terminals: named at both ends.
     def input_conflicts
       keys = @values.keys.grep(/\Aterminals\.input_\d_function\z/)
-      keys.group_by { |key| @values[key] }.reject { |function, same| SHARED_INPUT_FUNCTIONS.include?(function) || same.size < 2 }.map do |function, same|
-        label = @profile.fetch(same.first).choices[function]
-        found(same, :caution, "shared_function", "“#{label}” is on #{same.size} inputs: #{same.map { |key| key[/\d/] }.join(' and ')}",
-               "Either of them acts, and a wire that is changed at one of them changes nothing.", "Leave the function on one input.")
-      end
+      keys
+        .group_by { |key| @values[key] }
+        .reject { |function, same| SHARED_INPUT_FUNCTIONS.include?(function) || same.size < 2 }
+        .map do |function, same|
+          label = @profile.fetch(same.first).choices[function]
+          caution(
+            "shared_function",
+            "“#{label}” is on #{same.size} inputs: #{same.map { |key| key[/\d/] }.join(" and ")}",
+            because: "Either of them acts, and a wire that is changed at one of them changes nothing.",
+            so: "Leave the function on one input.",
+            values: same
+          )
+        end
     end
 
     def quick_stop
-      return [] unless known?("ramps.quick_stop", "ramps.deceleration") && figure("ramps.quick_stop") < figure("ramps.deceleration")
-      [ found(%w[ramps.quick_stop ramps.deceleration], :caution, "slow_quick_stop",
-               "The quick stop (#{show('ramps.quick_stop')}) is slower than an ordinary stop (#{show('ramps.deceleration')})",
-               "A quick stop is what happens in danger.", "Raise the quick stop deceleration.") ]
+      unless known?("ramps.quick_stop", "ramps.deceleration") &&
+               figure("ramps.quick_stop") < figure("ramps.deceleration")
+        return []
+      end
+      [
+        caution(
+          "slow_quick_stop",
+          "The quick stop (#{show("ramps.quick_stop")}) is slower than an ordinary stop " \
+            "(#{show("ramps.deceleration")})",
+          because: "A quick stop is what happens in danger.",
+          so: "Raise the quick stop deceleration.",
+          values: %w[ramps.quick_stop ramps.deceleration]
+        )
+      ]
     end
 
     def motor_and_drive
       return [] unless known?("motor.rated_current") && figure("motor.rated_current") > @profile.rating[:peak_current]
-      [ found(%w[motor.rated_current], :note, "motor_beyond_drive", "The motor's rated current (#{show('motor.rated_current')}) is above the drive's peak of #{@profile.rating[:peak_current]} A",
-               "The drive cannot bring this motor to its rated torque, not even for a moment.", "Check the motor data, or take a larger drive.") ]
+      [
+        note(
+          "motor_beyond_drive",
+          "The motor's rated current (#{show("motor.rated_current")}) is above the drive's peak of " \
+            "#{@profile.rating[:peak_current]} A",
+          because: "The drive cannot bring this motor to its rated torque, not even for a moment.",
+          so: "Check the motor data, or take a larger drive.",
+          values: %w[motor.rated_current]
+        )
+      ]
     end
 
-    # The drive cannot know whether somebody else releases the brake as well; a terminal that does is one master too many.
+    # The drive cannot know whether somebody else releases the brake as well; a terminal that does is one master too
+    # many.
     def two_brake_masters
       return [] unless @values["brake.fitted"] == 2
       keys = @values.keys.grep(/\Aterminals\.output_\d_function\z/).select { |key| @values[key] == 7 }
-      keys.empty? ? [] : [ found([ "brake.fitted", *keys ], :blocker, "two_brake_masters", "The controller and output #{keys.first[/\d/]} both release the brake",
-                                  "Two masters of one brake drop the load sooner or later.", "Take the function off the output, or give the brake to the drive.") ]
+      if keys.empty?
+        []
+      else
+        [
+          blocker(
+            "two_brake_masters",
+            "The controller and output #{keys.first[/\d/]} both release the brake",
+            because: "Two masters of one brake drop the load sooner or later.",
+            so: "Take the function off the output, or give the brake to the drive.",
+            values: ["brake.fitted", *keys]
+          )
+        ]
+      end
     end
 
     def known?(*keys) = keys.all? { |key| @values.key?(key) && @profile[key] }
     def figure(key) = @profile.fetch(key).figure(@values[key])
     def show(key) = @profile.fetch(key).show(@values[key])
     def name(key) = @profile.fetch(key).name
-
-    def found(keys, severity, id, headline, reason, remedy)
-      Finding.new(id: id, severity: severity, headline: headline, reason: reason, remedy: remedy, values: keys)
-    end
   end
 end

@@ -1,10 +1,12 @@
 # frozen_string_literal: true
 
 module Gallop
-  # One stage of a drive's course: facts in, consequences, findings, proposals and drawings out. A subclass answers #fields and names its
-  # CONSEQUENCES, RULES, PROPOSALS, CHARTS and SHEETS; each name is a method that returns its object or a list of them, or nil where the facts for it are
-  # missing or it does not apply.
+  # One stage of a drive's course: facts in, consequences, findings, proposals and drawings out. A subclass answers
+  # #fields and names its CONSEQUENCES, RULES, PROPOSALS, CHARTS and SHEETS; each name is a method that returns its
+  # object or a list of them, or nil where the facts for it are missing or it does not apply.
   class FactStage
+    include Findings
+
     RPM = 60 / (2 * Math::PI)
     SQRT2 = Math.sqrt(2)
     SQRT3 = Math.sqrt(3)
@@ -27,7 +29,12 @@ module Gallop
     end
 
     # @return [Assessment] all that follows
-    def assessment = judged(consequences: collect(self.class::CONSEQUENCES), charts: collect(self.class::CHARTS), sheets: collect(self.class::SHEETS))
+    def assessment =
+      judged(
+        consequences: collect(self.class::CONSEQUENCES),
+        charts: collect(self.class::CHARTS),
+        sheets: collect(self.class::SHEETS)
+      )
 
     # @return [Assessment] findings, proposals and what is missing, without figures and drawings
     def verdict = judged(consequences: [])
@@ -42,10 +49,16 @@ module Gallop
 
     def judged(**shown)
       findings = collect(self.class::RULES)
-      Assessment.new(**shown, findings: Finding.in_order(findings), missing: sheet.missing.map(&:key), proposals: findings.any?(&:blocker?) ? [] : collect(self.class::PROPOSALS))
+      Assessment.new(
+        **shown,
+        findings: Finding.in_order(findings),
+        missing: sheet.missing.map(&:key),
+        proposals: findings.any?(&:blocker?) ? [] : collect(self.class::PROPOSALS)
+      )
     end
 
-    # @param typed [Hash] facts as typed, for stages whose later facts depend on earlier ones @return [Array<Facts::Field>]
+    # @param typed [Hash] facts as typed, for stages whose later facts depend on earlier ones @return
+    # [Array<Facts::Field>]
     def fields(_typed) = self.class::FIELDS
 
     # An absurd but readable set of facts may lead to an infinite figure; that is nothing that can be shown.
@@ -54,7 +67,7 @@ module Gallop
     end
 
     # A record is one thing, although it could be taken for a list of its members.
-    def listed(result) = result.is_a?(::Array) ? result : [ result ].compact
+    def listed(result) = result.is_a?(::Array) ? result : [result].compact
 
     # A fact of a length as it was typed, in metres and without the noise of binary fractions. @return [Rational, nil]
     def exact(key)
@@ -75,14 +88,11 @@ module Gallop
     end
 
     # A consequence in words.
-    def statement(id, label, words, note = nil) = Consequence.new(id: id, label: label, value: nil, unit: "", words: words, note: note)
-
-    def finding(severity, id, headline, reason, remedy = nil, facts: [], values: [], change: nil)
-      Finding.new(id: id, severity: severity, headline: headline, reason: reason, remedy: remedy, facts: facts.map(&:to_s), values: values, change: change)
-    end
+    def statement(id, label, words, note = nil) =
+      Consequence.new(id: id, label: label, value: nil, unit: "", words: words, note: note)
 
     # A fact that one entry of the drive takes over as it is.
-    def take_over(key, entry_key, reason = nil, facts: [ key ])
+    def take_over(key, entry_key, reason = nil, facts: [key])
       value = si(key) or return
       propose(entry_key, profile.fetch(entry_key).from_si(value), reason || "as given", facts: facts)
     end

@@ -3,7 +3,8 @@
 module Gallop
   # All that the technician told about one drive's machine, stage by stage. A stage may look at the others through it.
   #
-  #   machine = Gallop::Machine.new(profile, "motor" => { "rated_torque" => "1.27" }, "mechanics" => { "mechanism" => "screw" })
+  # machine = Gallop::Machine.new(profile, "motor" => { "rated_torque" => "1.27" }, "mechanics" => { "mechanism" =>
+  # "screw" })
   #   machine.stage("mechanics").assessment.findings
   class Machine
     attr_reader :profile
@@ -17,9 +18,11 @@ module Gallop
 
     # @return [FactStage]
     def stage(name)
-      @stages[name] ||= @facts.fetch(name, {}).then do |typed|
-        Stages.fetch(name, Stages.of_facts).form.call(profile, typed).new(profile, typed, machine: self)
-      end
+      @stages[name] ||= @facts
+        .fetch(name, {})
+        .then do |typed|
+          Stages.fetch(name, Stages.of_facts).form.call(profile, typed).new(profile, typed, machine: self)
+        end
     end
   end
 end

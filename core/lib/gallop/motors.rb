@@ -15,9 +15,19 @@ module Gallop
     def self.fields(profile) = kind(profile)::FIELDS
     # @param typed [Hash] facts, which may say that nothing is known @return [Class]
     def self.kind(profile, typed = {})
-      typed.transform_keys(&:to_s)["plate"] == "none" && Unknown.possible?(profile) ? Unknown : KINDS.fetch(profile.motor_kind)
+      if typed.transform_keys(&:to_s)["plate"] == "none" && Unknown.possible?(profile)
+        Unknown
+      else
+        KINDS.fetch(profile.motor_kind)
+      end
     end
 
-    KINDS = { synchronous: Synchronous, linear: Linear, induction: Induction, brushed: Brushed, stepper: Stepper }.freeze
+    KINDS = {
+      synchronous: Synchronous,
+      linear: Linear,
+      induction: Induction,
+      brushed: Brushed,
+      stepper: Stepper
+    }.freeze
   end
 end

@@ -6,6 +6,6 @@ module Gallop
     module_function
 
     # @return [String] such as 192.168.30.5
-    def dotted(number) = [ 24, 16, 8, 0 ].map { |shift| (number >> shift) & 0xFF }.join(".")
+    def dotted(number) = [24, 16, 8, 0].map { |shift| (number >> shift) & 0xFF }.join(".")
   end
 end

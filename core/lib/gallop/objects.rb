@@ -4,6 +4,7 @@ module Gallop
   # Object dictionaries: what a drive holds, entry by entry, and how each travels over the wire.
   module Objects
     # A value that cannot be taken. The message says what was expected and what came.
-    class Unacceptable < Refusal; end
+    class Unacceptable < Refusal
+    end
   end
 end

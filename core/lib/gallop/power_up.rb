@@ -17,7 +17,8 @@ module Gallop
     # @return [String]
     def sentence
       return "#{beginning} the drive waits for a command and does not move#{after_faults}." unless enables?
-      "#{beginning} the drive switches its motor on by itself after #{shown('startup.delay')} and #{motion}#{after_faults}."
+      "#{beginning} the drive switches its motor on by itself after #{shown("power_up.delay")} and " \
+        "#{motion}#{after_faults}."
     end
 
     # Settings that are a hazard as they stand. @return [Array<Hazard>]
@@ -28,28 +29,32 @@ module Gallop
       end
     end
 
-    def enables? = @values["startup.enable"] == 1
+    def enables? = @values["power_up.enable"] == 1
 
     private
 
     def beginning = @profile.volatile? ? "After power-up all settings are the factory's, and" : "After power-up"
 
     def motion
-      speed = figure("startup.speed")
+      speed = figure("power_up.speed")
       lowest = figure("limits.lowest_speed")
-      return "#{@profile.slides? ? "moves" : "turns"} at #{shown('startup.speed')}, held to its limits" unless speed.zero?
-      return "turns at #{shown('limits.lowest_speed')}, its lowest speed, although no speed is asked for" if lowest.positive?
+      unless speed.zero?
+        return "#{@profile.slides? ? "moves" : "turns"} at #{shown("power_up.speed")}, held to its limits"
+      end
+      if lowest.positive?
+        return "turns at #{shown("limits.lowest_speed")}, its lowest speed, although no speed is asked for"
+      end
       "holds it at standstill until a speed is asked for"
     end
 
     def after_faults
-      resets = figure("startup.resets")
+      resets = figure("power_up.resets")
       return "" unless resets.positive?
-      "; it resets up to #{resets.to_i} faults in a row by itself, #{shown('startup.reset_wait')} after each"
+      "; it resets up to #{resets.to_i} faults in a row by itself, #{shown("power_up.reset_wait")} after each"
     end
 
     # A speed at power-up, and resets by itself, move nothing as long as the drive does not enable itself.
-    def bites?(entry) = !%w[startup.speed startup.resets].include?(entry.key) || enables?
+    def bites?(entry) = !%w[power_up.speed power_up.resets].include?(entry.key) || enables?
 
     def figure(key) = @values[key] ? @profile.fetch(key).figure(@values[key]) : 0
     def shown(key) = @profile.fetch(key).show(@values[key])

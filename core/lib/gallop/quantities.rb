@@ -8,7 +8,8 @@ module Gallop
   #   Quantities.format(4910.2, "rpm", 0)        # => "4 910 rpm" (thin space)
   module Quantities
     # What was typed is no quantity, or not one of the kind asked for. The message says why, for the technician.
-    class Unreadable < Refusal; end
+    class Unreadable < Refusal
+    end
 
     THIN_SPACE = "\u2009"
     MINUS = "\u2212"
@@ -42,26 +43,43 @@ module Gallop
       target.from_si(source.to_si(value))
     end
 
-    # @param decimals [Integer, nil] decimal places; nil shows four significant digits
+    # The unit in which somebody would rather say a small figure, and below what.
+    SMALLER = {
+      "s" => ["ms", 1.0],
+      "ms" => ["µs", 0.1],
+      "m" => ["mm", 1.0],
+      "A" => ["mA", 0.1],
+      "V" => ["mV", 0.1]
+    }.freeze
+
+    # @param decimals [Integer, nil] decimal places; nil shows four significant digits, in the unit that suits them
     # @return [String] figure and unit with thin-space thousands
     def format(value, unit = nil, decimals = nil)
       return "–" if value.nil?
       raise ArgumentError, "#{value} is no finite figure" unless value.to_f.finite?
+      value, unit = spoken(value, unit) if decimals.nil?
       figure = group(Kernel.format("%.#{decimals || decimals_for(value)}f", value))
       unit.nil? || unit.empty? ? figure : "#{figure} #{unit}"
+    end
+
+    # @return [Array(Numeric, String)] 74.07 and "ms" for 0.07407 s
+    def spoken(value, unit)
+      smaller, below = SMALLER[unit]
+      return value, unit if smaller.nil? || value.zero? || value.abs >= below
+      spoken(value * 1000.0, smaller)
     end
 
     def decimals_for(value)
       magnitude = value.to_f.abs
       return 0 if magnitude.zero? || magnitude >= 1000
-      [ 3 - Math.log10(magnitude).floor, 9 ].min
+      [3 - Math.log10(magnitude).floor, 9].min
     end
 
     def group(text)
       sign = text.start_with?("-") && text.match?(/[1-9]/) ? MINUS : ""
       whole, decimals = text.delete_prefix("-").split(".")
       whole = whole.gsub(/(?<=\d)(?=(\d{3})+\z)/, THIN_SPACE) if whole.length > 3
-      sign + [ whole, decimals ].compact.join(".")
+      sign + [whole, decimals].compact.join(".")
     end
   end
 end

@@ -13,7 +13,7 @@ module Gallop
       Struct.new(*required, *optional.keys, keyword_init: true) do
         define_method(:initialize) do |**given|
           missing = required - given.keys
-          raise ArgumentError, "missing #{missing.join(', ')}" if missing.any?
+          raise ArgumentError, "missing #{missing.join(", ")}" if missing.any?
           super(**optional, **given)
           freeze
         end

@@ -13,7 +13,7 @@ module Gallop
       # @return [Symbol] of KINDS; a kind of refusal without one has that of its ancestor
       def kind(name = nil)
         return @kind || superclass.kind if name.nil?
-        raise ArgumentError, "#{name} is none of #{KINDS.join(', ')}" unless KINDS.include?(name)
+        raise ArgumentError, "#{name} is none of #{KINDS.join(", ")}" unless KINDS.include?(name)
         @kind = name
       end
     end

@@ -7,25 +7,52 @@ module Gallop
     # @!attribute groups [Array<String>] of values that are settled there
     # @!attribute words [String] by which it is found
     # @!attribute form [Proc, nil] profile, typed facts → FactStage subclass; nil for a stage that is a page of its own
-    Stage = Record.define(:id, :title, :groups, :words, :form) do
-      def facts? = !form.nil?
-    end
+    Stage = Record.define(:id, :title, :groups, :words, :form) { def facts? = !form.nil? }
 
     @all = [
       Stage.new(id: "connect", title: "Connect", groups: [], form: nil, words: "link address identity network online"),
-      Stage.new(id: "motor", title: "Motor", groups: %w[motor], form: ->(profile, typed) { Motors.kind(profile, typed) },
-                words: "nameplate facts data pole pairs"),
-      Stage.new(id: "feedback", title: "Feedback", groups: %w[feedback second_feedback],
-                form: ->(profile, _) { Feedback.kind(profile) },
-                words: "encoder hall resolver counts lines index direction"),
-      Stage.new(id: "mechanics", title: "Mechanics", groups: %w[mechanics], form: ->(profile, _) { Mechanics.kind(profile) },
-                words: "gear screw belt load mass inertia travel units"),
-      Stage.new(id: "power", title: "Power", groups: %w[supply brake battery], form: ->(profile, _) { Power.kind(profile) },
-                words: "mains battery bus resistor chopper brake energy stop cells"),
-      Stage.new(id: "limits", title: "Limits", groups: %w[limits ramps position], form: ->(profile, _) { Limits.kind(profile) },
-                words: "speed ramp acceleration travel soft limit jerk following error skip frequency"),
-      Stage.new(id: "verify", title: "Verify", groups: %w[control envelope], form: nil,
-                words: "turn run jog start direction enable gait")
+      Stage.new(
+        id: "motor",
+        title: "Motor",
+        groups: %w[motor],
+        form: ->(profile, typed) { Motors.kind(profile, typed) },
+        words: "nameplate facts data pole pairs"
+      ),
+      Stage.new(
+        id: "feedback",
+        title: "Feedback",
+        groups: %w[feedback second_feedback],
+        form: ->(profile, _) { Feedback.kind(profile) },
+        words: "encoder hall resolver counts lines index direction"
+      ),
+      Stage.new(
+        id: "mechanics",
+        title: "Mechanics",
+        groups: %w[mechanics],
+        form: ->(profile, _) { Mechanics.kind(profile) },
+        words: "gear screw belt load mass inertia travel units"
+      ),
+      Stage.new(
+        id: "power",
+        title: "Power",
+        groups: %w[supply brake battery],
+        form: ->(profile, _) { Power.kind(profile) },
+        words: "mains battery bus resistor chopper brake energy stop cells"
+      ),
+      Stage.new(
+        id: "limits",
+        title: "Limits",
+        groups: %w[limits ramps position],
+        form: ->(profile, _) { Limits.kind(profile) },
+        words: "speed ramp acceleration travel soft limit jerk following error skip frequency"
+      ),
+      Stage.new(
+        id: "verify",
+        title: "Verify",
+        groups: %w[control envelope],
+        form: nil,
+        words: "turn run jog start direction enable gait"
+      )
     ].freeze
 
     class << self
@@ -38,7 +65,7 @@ module Gallop
       # @param among [Array<Stage>] @raise [ArgumentError]
       def fetch(id, among = all)
         among.find { |stage| stage.id == id } ||
-          raise(ArgumentError, "there is no stage “#{id}”; known are #{among.map(&:id).join(', ')}")
+          raise(ArgumentError, "there is no stage “#{id}”; known are #{among.map(&:id).join(", ")}")
       end
 
       # @return [Stage, nil] where a group of values is settled
@@ -47,7 +74,7 @@ module Gallop
       # With another one before the last, as long as the block runs.
       def with(stage)
         before = @all
-        @all = [ *before[..-2], stage, before.last ].freeze
+        @all = [*before[..-2], stage, before.last].freeze
         yield
       ensure
         @all = before

@@ -4,22 +4,27 @@ require_relative "../core_helper"
 
 RSpec.describe Gallop::Control do
   describe Gallop::Control::ArmatureLoop do
-    subject(:armature) { described_class.new.tap { |control| control.tune(resistance: 0.32, inductance: 0.42e-3, bandwidth: 2 * Math::PI * 400, dt: 62.5e-6) } }
+    subject(:armature) do
+      described_class.new.tap do |control|
+        control.tune(resistance: 0.32, inductance: 0.42e-3, bandwidth: 2 * Math::PI * 400, dt: 62.5e-6)
+      end
+    end
 
     # A loop of 400 Hz: 63 % of a step after 1/(2π·400) s = 0.40 ms, and no steady error.
     it "follows a step with its bandwidth" do
       motor = Gallop::Plant::BrushedMotor.new(resistance: 0.32, inductance: 0.42e-3, constant: 0.096)
-      series = Array.new(200) do
-        motor.apply(0.0, armature.step(5.0, motor.current, 45.0) / Math.sqrt(3), 0.0, 0.0, 62.5e-6)
-        motor.current
-      end
+      series =
+        Array.new(200) do
+          motor.apply(0.0, armature.step(5.0, motor.current, 45.0) / Math.sqrt(3), 0.0, 0.0, 62.5e-6)
+          motor.current
+        end
       expect(series.index { |current| current > 5 * 0.632 } * 62.5e-6).to be_within(0.1e-3).of(0.40e-3)
-      expect([ series.last, series.max ]).to match([ be_within(0.01).of(5.0), be < 5.6 ])
+      expect([series.last, series.max]).to match([be_within(0.01).of(5.0), be < 5.6])
     end
 
     it "stays within the voltage that the bus gives and does not wind up" do
       500.times { armature.step(50.0, 0.0, 10.0) }
-      expect([ armature.voltage, armature.saturated ]).to eq([ 10.0, true ])
+      expect([armature.voltage, armature.saturated]).to eq([10.0, true])
       armature.step(0.0, 0.0, 10.0)
       expect(armature.voltage.abs).to be < 10.0
       expect(armature.saturated).to be(false)
@@ -35,14 +40,22 @@ RSpec.describe Gallop::Control do
     # A loop of 500 Hz on R = 1.6 Ω, L = 4 mH: 63 % of a step after 1/(2π·500) s = 0.32 ms, and no steady error.
     it "follows a step with its bandwidth" do
       dt = 62.5e-6
-      motor = Gallop::Plant::SynchronousMotor.new(resistance: 1.6, inductance_d: 4e-3, inductance_q: 4e-3, flux: 0.046, pole_pairs: 5)
+      motor =
+        Gallop::Plant::SynchronousMotor.new(
+          resistance: 1.6,
+          inductance_d: 4e-3,
+          inductance_q: 4e-3,
+          flux: 0.046,
+          pole_pairs: 5
+        )
       current_loop = described_class.new
       current_loop.tune(resistance: 1.6, inductance: 4e-3, flux: 0.046, bandwidth: 2 * Math::PI * 500, dt: dt)
-      series = Array.new(200) do
-        current_loop.step(0.0, 2.0, motor.i_alpha, motor.i_beta, 0.0, 0.0, 187.0)
-        motor.apply(current_loop.v_alpha, current_loop.v_beta, 0.0, 0.0, dt)
-        motor.i_q
-      end
+      series =
+        Array.new(200) do
+          current_loop.step(0.0, 2.0, motor.i_alpha, motor.i_beta, 0.0, 0.0, 187.0)
+          motor.apply(current_loop.v_alpha, current_loop.v_beta, 0.0, 0.0, dt)
+          motor.i_q
+        end
       expect(series.index { |current| current > 2 * 0.632 } * dt).to be_within(0.15e-3).of(0.32e-3)
       expect(series.last).to be_within(0.01).of(2.0)
       expect(series.max).to be < 2.2
@@ -66,7 +79,7 @@ RSpec.describe Gallop::Control do
       50.times { speed_loop.step(2.0, 1.0, 0.0, 10.0) }
       expect(speed_loop.torque).to be_within(1e-9).of(0.2)
       1000.times { speed_loop.step(2.0, 1.0, 0.0, 0.15) }
-      expect([ speed_loop.torque, speed_loop.limited ]).to eq([ 0.15, true ])
+      expect([speed_loop.torque, speed_loop.limited]).to eq([0.15, true])
     end
   end
 
@@ -90,7 +103,7 @@ RSpec.describe Gallop::Control do
         steps += 1
       end
       expect(steps * 250e-6).to be_within(0.005).of(0.7)
-      expect([ path.position, path.speed ]).to eq([ 10.0, 0.0 ])
+      expect([path.position, path.speed]).to eq([10.0, 0.0])
     end
 
     it "ends exactly for any target, also short ones and backwards, without passing it" do
@@ -101,7 +114,7 @@ RSpec.describe Gallop::Control do
         farthest = 0.0
         20_000.times do
           path.step(target, 30.0, 200.0, 400.0, 250e-6)
-          farthest = [ farthest, path.position * (target <=> 0) ].max
+          farthest = [farthest, path.position * (target <=> 0)].max
           break if path.arrived?(target)
         end
         expect(path).to be_arrived(target)

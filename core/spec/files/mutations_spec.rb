@@ -5,7 +5,28 @@ require_relative "../core_helper"
 # Many damaged files of each format: no exception, and whatever is wrong is said with its place.
 RSpec.describe Gallop::Files do
   MUTATIONS = Chance.times(60, 1000)
-  JUNK = [ "\x00", "\xFF", "\r", "\n", "=", "[", "]", "{", "}", '"', ",", ";", "$NODEID+", "0x", "-", "99999999999999999999", "é".b, "\u{1F40E}".b, "sub", "e9" ].map(&:b).freeze
+  JUNK = [
+    "\x00",
+    "\xFF",
+    "\r",
+    "\n",
+    "=",
+    "[",
+    "]",
+    "{",
+    "}",
+    '"',
+    ",",
+    ";",
+    "$NODEID+",
+    "0x",
+    "-",
+    "99999999999999999999",
+    "é".b,
+    "\u{1F40E}".b,
+    "sub",
+    "e9"
+  ].map(&:b).freeze
 
   def profile = Gallop::Objects::Profile.load("fjord")
 
@@ -14,12 +35,18 @@ RSpec.describe Gallop::Files do
     (1 + random.rand(4)).times do
       at = random.rand(bytes.bytesize)
       case random.rand(6)
-      when 0 then bytes[at, random.rand(1..40)] = "".b
-      when 1 then bytes.insert(at, JUNK.sample(random: random))
-      when 2 then bytes.setbyte(at, random.rand(256))
-      when 3 then bytes = bytes.byteslice(0, at)
-      when 4 then bytes.insert(at, bytes.byteslice(random.rand(bytes.bytesize), random.rand(200)).to_s)
-      else bytes[at, 1] = JUNK.sample(random: random)
+      when 0
+        bytes[at, random.rand(1..40)] = "".b
+      when 1
+        bytes.insert(at, JUNK.sample(random: random))
+      when 2
+        bytes.setbyte(at, random.rand(256))
+      when 3
+        bytes = bytes.byteslice(0, at)
+      when 4
+        bytes.insert(at, bytes.byteslice(random.rand(bytes.bytesize), random.rand(200)).to_s)
+      else
+        bytes[at, 1] = JUNK.sample(random: random)
       end
       bytes = "x".b if bytes.empty?
     end
@@ -28,7 +55,7 @@ RSpec.describe Gallop::Files do
 
   %w[dcf eds csv json].each do |format|
     it "stands #{MUTATIONS} mutations of #{format}" do
-      values = profile.settings.to_h { |entry| [ entry.key, entry.default_raw ] }
+      values = profile.settings.to_h { |entry| [entry.key, entry.default_raw] }
       original = described_class.write(format, profile, values).b
       random = Chance.named(format)
       MUTATIONS.times do

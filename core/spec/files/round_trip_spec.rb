@@ -5,7 +5,7 @@ require_relative "../core_helper"
 # Export → import gives the same draft, whatever legal values it holds.
 RSpec.describe Gallop::Files do
   ROUNDS = 12
-  LETTERS = [ *"a".."z", *"A".."Z", *"0".."9", *%w[ä ß µ Ω é ; = # , " ' $ % [ ] / \\], " " ].freeze
+  LETTERS = [*"a".."z", *"A".."Z", *"0".."9", *%w[ä ß µ Ω é ; = # , " ' $ % [ ] / \\], " "].freeze
 
   def random_text(entry, random)
     text = Array.new(random.rand(0..entry.register_count * 2)) { LETTERS.sample(random: random) }.join.strip
@@ -21,7 +21,7 @@ RSpec.describe Gallop::Files do
     edge == 0 ? range.min : edge == 1 ? range.max : random.rand(range)
   end
 
-  def draft(profile, random) = profile.settings.to_h { |entry| [ entry.key, random_raw(entry, random) ] }
+  def draft(profile, random) = profile.settings.to_h { |entry| [entry.key, random_raw(entry, random)] }
 
   Gallop::Objects::Profile::FAMILIES.each do |family|
     %w[dcf csv json].each do |format|
@@ -30,11 +30,12 @@ RSpec.describe Gallop::Files do
         ROUNDS.times do |round|
           random = Chance.named("#{family} #{round}")
           values = draft(profile, random)
-          content = described_class.read("x.#{format}", described_class.write(format, profile, values, { name: "Carriage" }).b)
+          content =
+            described_class.read("x.#{format}", described_class.write(format, profile, values, { name: "Carriage" }).b)
           review = described_class::Review.new(profile, content, current: {})
           expect(content.problems).to be_empty
-          expect(review.lines.reject(&:raw).map { |line| [ line.entry.key, line.message ] }).to be_empty
-          expect(review.lines.to_h { |line| [ line.entry.key, line.raw ] }).to eq(values)
+          expect(review.lines.reject(&:raw).map { |line| [line.entry.key, line.message] }).to be_empty
+          expect(review.lines.to_h { |line| [line.entry.key, line.raw] }).to eq(values)
           expect(review.foreign).to be_nil
         end
       end
@@ -43,7 +44,7 @@ RSpec.describe Gallop::Files do
 
   it "says of a file for another family that it is one" do
     shire = Gallop::Objects::Profile.load("shire")
-    values = shire.settings.to_h { |entry| [ entry.key, entry.default_raw ] }
+    values = shire.settings.to_h { |entry| [entry.key, entry.default_raw] }
     %w[dcf json].each do |format|
       content = described_class.read("x.#{format}", described_class.write(format, shire, values).b)
       review = described_class::Review.new(Gallop::Objects::Profile.load("haflinger"), content, current: {})
@@ -57,6 +58,8 @@ RSpec.describe Gallop::Files do
     review = described_class::Review.new(profile, content, current: {})
     expect(content.problems).to be_empty
     settings = review.lines.select { |line| line.status == "change" }
-    expect(settings.to_h { |line| [ line.entry.key, line.raw ] }).to eq(profile.settings.to_h { |entry| [ entry.key, entry.default_raw ] })
+    expect(settings.to_h { |line| [line.entry.key, line.raw] }).to eq(
+      profile.settings.to_h { |entry| [entry.key, entry.default_raw] }
+    )
   end
 end

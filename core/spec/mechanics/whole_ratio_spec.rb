@@ -28,7 +28,13 @@ RSpec.describe Gallop::Mechanics::WholeRatio do
     300.times do
       ratio = Rational(random.rand(1..1_000_000), random.rand(1..1_000_000))
       most = random.rand(20..400)
-      best = (1..most).flat_map { |d| [ (ratio * d).floor, (ratio * d).ceil ].map { |n| [ n, d ] } }.select { |n, _| n.between?(1, most) }.map { |n, d| Rational(n, d) }.push(Rational(most), Rational(1, most)).min_by { |r| (r - ratio).abs }
+      best =
+        (1..most)
+          .flat_map { |d| [(ratio * d).floor, (ratio * d).ceil].map { |n| [n, d] } }
+          .select { |n, _| n.between?(1, most) }
+          .map { |n, d| Rational(n, d) }
+          .push(Rational(most), Rational(1, most))
+          .min_by { |r| (r - ratio).abs }
       expect((nearest(ratio, most).value - ratio).abs).to eq((best - ratio).abs), "#{ratio} up to #{most}"
     end
   end
@@ -37,9 +43,16 @@ RSpec.describe Gallop::Mechanics::WholeRatio do
   it "serves ten thousand mechanisms" do
     random = Chance.named("ratios")
     10_000.times do
-      travel = random.rand < 0.6 ? Rational(random.rand(1..100_000), 1000) : (random.rand(1..2000) * Math::PI).rationalize(1e-12)
-      ratio = nearest(travel / 1000 * Rational(10**[ 3, 5, 6 ].sample(random: random)), 0x7FFFFFFF)
-      expect([ ratio.numerator, ratio.denominator ]).to all(be_between(1, 0x7FFFFFFF))
+      travel =
+        (
+          if random.rand < 0.6
+            Rational(random.rand(1..100_000), 1000)
+          else
+            (random.rand(1..2000) * Math::PI).rationalize(1e-12)
+          end
+        )
+      ratio = nearest(travel / 1000 * Rational(10**[3, 5, 6].sample(random: random)), 0x7FFFFFFF)
+      expect([ratio.numerator, ratio.denominator]).to all(be_between(1, 0x7FFFFFFF))
       expect(ratio.error.abs).to be < 1.0 / 0x7FFFFFFF # 5 nm over ten metres of travel
     end
   end

@@ -5,47 +5,86 @@ require_relative "../core_helper"
 RSpec.describe Gallop::Motors::Library do
   shipped = described_class.shipped
 
-  it("ships at least 25 motors of all kinds") { expect([ shipped.size, shipped.map(&:kind).uniq ]).to match([ be >= 25, match_array(described_class::KINDS.keys) ]) }
+  it("ships at least 25 motors of all kinds") do
+    expect([shipped.size, shipped.map(&:kind).uniq]).to match([be >= 25, match_array(described_class::KINDS.keys)])
+  end
 
   # Complete and consistent in itself: on a drive that is large enough nothing is found but notes.
   shipped.each do |motor|
     it "has consistent data of #{motor.part}" do
-      family = { "induction" => "shire", "linear" => "camargue", "brushed" => "exmoor", "stepper" => "konik" }.fetch(motor.kind) { motor.part.start_with?("Marmot") ? "fjord" : "haflinger" }
+      family =
+        { "induction" => "shire", "linear" => "camargue", "brushed" => "exmoor", "stepper" => "konik" }.fetch(
+          motor.kind
+        ) { motor.part.start_with?("Marmot") ? "fjord" : "haflinger" }
       profile = Gallop::Objects::Profile.load(family)
-      assessment = Gallop::Motors.for(profile, motor.facts.merge("top_speed" => motor.facts["rated_speed"] || motor.facts["top_speed"], "type" => motor.part)).assessment
-      beside = %w[drive_too_small voltage_below_supply top_speed_beyond_bus stage_not_described ripples_much other_voltage]
-      expect(assessment.findings.reject { |finding| finding.severity == :note || beside.include?(finding.id) }.map(&:headline)).to be_empty
+      assessment =
+        Gallop::Motors.for(
+          profile,
+          motor.facts.merge("top_speed" => motor.facts["rated_speed"] || motor.facts["top_speed"], "type" => motor.part)
+        ).assessment
+      beside = %w[
+        drive_too_small
+        voltage_below_supply
+        top_speed_beyond_bus
+        stage_not_described
+        ripples_much
+        other_voltage
+      ]
+      expect(
+        assessment
+          .findings
+          .reject { |finding| finding.severity == :note || beside.include?(finding.id) }
+          .map(&:headline)
+      ).to be_empty
       expect(assessment.missing - Gallop::Motors.kind(profile).surrounding).to be_empty
       if motor.kind == "synchronous"
-        expect(motor.facts["voltage_constant"].to_f).to be_within(0.005 * motor.facts["voltage_constant"].to_f).of(motor.facts["torque_constant"].to_f / Math.sqrt(3) * 2 * Math::PI / 60 * 1000)
+        expect(motor.facts["voltage_constant"].to_f).to be_within(0.005 * motor.facts["voltage_constant"].to_f).of(
+          motor.facts["torque_constant"].to_f / Math.sqrt(3) * 2 * Math::PI / 60 * 1000
+        )
       end
     end
   end
 
   it "reads what it has written, whatever is in it" do
     expect(described_class.read(described_class.write(shipped))).to eq(shipped)
-    odd = [ described_class::Listed.new(part: "A, \"b\"; c", kind: "induction", note: "with, commas", facts: shipped.find { |motor| motor.kind == "induction" }.facts) ]
+    odd = [
+      described_class::Listed.new(
+        part: "A, \"b\"; c",
+        kind: "induction",
+        note: "with, commas",
+        facts: shipped.find { |motor| motor.kind == "induction" }.facts
+      )
+    ]
     expect(described_class.read(described_class.write(odd))).to eq(odd)
   end
 
   it "reads semicolons, decimal commas, units and a byte order mark" do
-    text = "\uFEFFPart;Kind;rated_power;rated_voltage;rated_current;rated_frequency;rated_speed;power_factor;top_speed\nOwl 1;induction;2 hp;400;3,3;50;1425;0,79;1500\n"
-    expect(described_class.read(text).first).to have_attributes(part: "Owl 1", facts: include("rated_power" => "2 hp", "rated_current" => "3,3"))
+    text =
+      "\uFEFFPart;Kind;rated_power;rated_voltage;rated_current;rated_frequency;rated_speed;power_factor;top_speed\nOwl 1;induction;2 hp;400;3,3;50;1425;0,79;1500\n"
+    expect(described_class.read(text).first).to have_attributes(
+      part: "Owl 1",
+      facts: include("rated_power" => "2 hp", "rated_current" => "3,3")
+    )
   end
 
   whole = "part,kind,note,rated_power,rated_voltage,rated_current,rated_frequency,rated_speed,power_factor,top_speed\n"
   {
     "part,note\nx,y\n" => /line 1: columns “part” and “kind”/,
     "part,kind,colour\nx,induction,red\n" => /line 1: the column “colour” is not known/,
-    "#{whole}Owl,induction,,1.5,400,3.3,50,1425,0.79,1500\nOwl 2,induction,,much,400,3.3,50,1425,0.79,1500\n" => /line 3: Owl 2: rated_power/,
+    "#{whole}Owl,induction,,1.5,400,3.3,50,1425,0.79,1500\nOwl 2,induction,,much,400,3.3,50,1425,0.79,1500\n" =>
+      /line 3: Owl 2: rated_power/,
     "#{whole}Owl,induction,,1.5,400,3.3,50,1425,,1500\n" => /line 2: Owl: power_factor is missing/,
-    "#{whole}Owl,steam,,1.5,400,3.3,50,1425,0.79,1500\n" => /line 2: Owl: “steam” is none of synchronous, linear, induction, brushed, stepper/,
+    "#{whole}Owl,steam,,1.5,400,3.3,50,1425,0.79,1500\n" =>
+      /line 2: Owl: “steam” is none of synchronous, linear, induction, brushed, stepper/,
     "#{whole},induction,,1.5,400,3.3,50,1425,0.79,1500\n" => /line 2: a part number/,
-    "#{whole}Owl,induction,,1.5,400,3.3,50,1425,0.79,1500\nOwl,induction,,1.5,400,3.3,50,1425,0.79,1500\n" => /“Owl” is there twice/,
+    "#{whole}Owl,induction,,1.5,400,3.3,50,1425,0.79,1500\nOwl,induction,,1.5,400,3.3,50,1425,0.79,1500\n" =>
+      /“Owl” is there twice/,
     "#{whole}\"Owl,induction\n" => /no table/,
     "\xFF\xFE" => /no UTF-8/
   }.each do |text, message|
-    it("refuses a table with #{message.source[0, 50]}") { expect { described_class.read(text) }.to raise_error(described_class::Faulty, message) }
+    it("refuses a table with #{message.source[0, 50]}") do
+      expect { described_class.read(text) }.to raise_error(described_class::Faulty, message)
+    end
   end
 
   it "stands mutated tables" do
@@ -62,7 +101,7 @@ RSpec.describe Gallop::Motors::Library do
 
   it "finds by the beginning of the part first, then by any word" do
     expect(described_class.search(shipped, "kestrel 60").map(&:part).first).to eq("Kestrel 60-02")
-    expect(described_class.search(shipped, "brake").map(&:part)).to eq([ "Kestrel 60-04 B", "Kestrel 80-08 B" ])
+    expect(described_class.search(shipped, "brake").map(&:part)).to eq(["Kestrel 60-04 B", "Kestrel 80-08 B"])
     expect(described_class.search(shipped, "zebra")).to be_empty
   end
 end

@@ -19,7 +19,10 @@ RSpec.describe Gallop::Objects::Entry do
 
   it "refuses what the drive cannot hold, with the range or the choices" do
     unacceptable = Gallop::Objects::Unacceptable
-    expect { current.parse("500 A") }.to raise_error(unacceptable, /Rated motor current: 500\.000 A is outside 0\.050 A to 100\.000 A/)
+    expect { current.parse("500 A") }.to raise_error(
+      unacceptable,
+      /Rated motor current: 500\.000 A is outside 0\.050 A to 100\.000 A/
+    )
     expect { current.check(1.5) }.to raise_error(unacceptable, /whole number/)
     expect { current.check("1") }.to raise_error(unacceptable, /figure is expected/)
     expect { current.check(Float::NAN) }.to raise_error(unacceptable)
@@ -29,19 +32,19 @@ RSpec.describe Gallop::Objects::Entry do
 
   it "codes 32-bit figures high word first and negative ones in two's complement" do
     target = profile.fetch("speed.target")
-    expect(target.encode(-1)).to eq([ 0xFFFF, 0xFFFF ])
-    expect(target.encode(70_000)).to eq([ 1, 4464 ])
-    expect(target.decode([ 0xFFFF, 0xFFFE ])).to eq(-2)
+    expect(target.encode(-1)).to eq([0xFFFF, 0xFFFF])
+    expect(target.encode(70_000)).to eq([1, 4464])
+    expect(target.decode([0xFFFF, 0xFFFE])).to eq(-2)
   end
 
   it "packs text two bytes a register" do
-    expect(label.encode("AB c").first(3)).to eq([ 0x4142, 0x2063, 0 ])
+    expect(label.encode("AB c").first(3)).to eq([0x4142, 0x2063, 0])
     expect(label.decode(label.encode("Schlitten ü"))).to eq("Schlitten ü")
   end
 
   it "codes floats as IEEE 754 singles" do
     type = Gallop::Objects::DataType.fetch("f32")
-    expect(type.encode(1.5)).to eq([ 0x3FC0, 0 ])
-    expect(type.decode([ 0xC2F7, 0 ])).to eq(-123.5)
+    expect(type.encode(1.5)).to eq([0x3FC0, 0])
+    expect(type.decode([0xC2F7, 0])).to eq(-123.5)
   end
 end

@@ -17,7 +17,9 @@ RSpec.describe Gallop::Objects::Profile do
       end
 
       it "carries each default over the wire and back" do
-        profile.entries.each { |entry| expect(entry.decode(entry.encode(entry.default_raw))).to eq(entry.default_raw), entry.key }
+        profile.entries.each do |entry|
+          expect(entry.decode(entry.encode(entry.default_raw))).to eq(entry.default_raw), entry.key
+        end
       end
 
       it "reads all entries in few requests, none longer than Modbus allows" do
@@ -45,7 +47,9 @@ RSpec.describe Gallop::Objects::Profile do
       end
 
       it "explains each fault" do
-        profile.faults.each_value { |fault| expect([ fault.meaning, *fault.causes, *fault.remedies ].map(&:length).min).to be > 7 }
+        profile.faults.each_value do |fault|
+          expect([fault.meaning, *fault.causes, *fault.remedies].map(&:length).min).to be > 7
+        end
       end
     end
   end

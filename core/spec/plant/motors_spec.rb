@@ -4,7 +4,9 @@ require_relative "../core_helper"
 
 RSpec.describe Gallop::Plant do
   describe Gallop::Plant::SynchronousMotor do
-    subject(:motor) { described_class.new(resistance: 1.6, inductance_d: 4e-3, inductance_q: 4e-3, flux: 0.046, pole_pairs: 5) }
+    subject(:motor) do
+      described_class.new(resistance: 1.6, inductance_d: 4e-3, inductance_q: 4e-3, flux: 0.046, pole_pairs: 5)
+    end
 
     # Locked, 16 V in α: after one time constant L/R = 2.5 ms the current is 63.2 % of 10 A, in the end 10 A.
     it "has the electrical time constant L/R" do
@@ -47,7 +49,13 @@ RSpec.describe Gallop::Plant do
       final = 10.0 / (5 * 0.046)
       (tau / 1e-5).round.times do
         electrical = (mass.angle + 0.5e-5 * mass.speed) * 5
-        small.apply(-10.0 * Math.sin(electrical), 10.0 * Math.cos(electrical), mass.angle + 0.5e-5 * mass.speed, mass.speed, 1e-5)
+        small.apply(
+          -10.0 * Math.sin(electrical),
+          10.0 * Math.cos(electrical),
+          mass.angle + 0.5e-5 * mass.speed,
+          mass.speed,
+          1e-5
+        )
         mass.turn(small.torque, 1e-5)
       end
       expect(mass.speed).to be_within(0.01 * final).of(final * (1 - Math.exp(-1)))
@@ -57,12 +65,15 @@ RSpec.describe Gallop::Plant do
   describe Gallop::Plant::BrushedMotor do
     subject(:motor) { described_class.new(resistance: 0.32, inductance: 0.42e-3, constant: 0.096) }
 
-    # u = √3 v_β between the wires: locked, 3.2 V give 10 A in the end, 63.2 % of it after L/R = 1.3125 ms, 0.96 N·m and 32 W.
+    # u = √3 v_β between the wires: locked, 3.2 V give 10 A in the end, 63.2 % of it after L/R = 1.3125 ms, 0.96 N·m
+    # and 32 W.
     it "has the time constant L/R, and T = k i" do
       21.times { motor.apply(0.0, 3.2 / Math.sqrt(3), 0.0, 0.0, 62.5e-6) }
       expect(motor.current).to be_within(0.02).of(10 * (1 - Math.exp(-1)))
       2000.times { motor.apply(0.0, 3.2 / Math.sqrt(3), 0.0, 0.0, 62.5e-6) }
-      expect([ motor.current, motor.torque, motor.copper_loss, motor.electrical_power ]).to match([ be_within(1e-6).of(10.0), be_within(1e-6).of(0.96), be_within(1e-4).of(32.0), be_within(1e-4).of(32.0) ])
+      expect([motor.current, motor.torque, motor.copper_loss, motor.electrical_power]).to match(
+        [be_within(1e-6).of(10.0), be_within(1e-6).of(0.96), be_within(1e-4).of(32.0), be_within(1e-4).of(32.0)]
+      )
       expect(motor.i_beta).to be_within(1e-6).of(20 / Math.sqrt(3))
     end
 
@@ -71,29 +82,53 @@ RSpec.describe Gallop::Plant do
       3000.times { motor.apply(0.0, 0.0, 0.0, 100.0, 62.5e-6) }
       expect(motor.current).to be_within(1e-6).of(-0.096 * 100 / 0.32)
       motor.open_circuit(0.0, 100.0, 62.5e-6)
-      expect([ motor.current, motor.torque, motor.open_voltage(100.0) ]).to match([ 0.0, 0.0, be_within(1e-12).of(9.6) ])
+      expect([motor.current, motor.torque, motor.open_voltage(100.0)]).to match([0.0, 0.0, be_within(1e-12).of(9.6)])
     end
   end
 
   describe Gallop::Plant::StepperMotor do
-    subject(:motor) { described_class.new(resistance: 0.88, inductance: 6.3e-3, flux: 0.012, pole_pairs: 50, detent_torque: 0.05) }
+    subject(:motor) do
+      described_class.new(resistance: 0.88, inductance: 6.3e-3, flux: 0.012, pole_pairs: 50, detent_torque: 0.05)
+    end
 
     # T = p ψ i_q = 50 · 0.012 · 4 with 3.52 V across 0.88 Ω in q; two phases: R i² of copper loss
     it "makes the torque of two phases" do
       4000.times { motor.apply(0.0, 3.52, 0.0, 0.0, 62.5e-6) }
-      expect([ motor.torque, motor.copper_loss ]).to match([ be_within(1e-4).of(2.4), be_within(1e-3).of(14.08) ])
+      expect([motor.torque, motor.copper_loss]).to match([be_within(1e-4).of(2.4), be_within(1e-3).of(14.08)])
     end
 
-    # Four times in an electrical turn, pulling back to the next of its places: at 1/16 of an electrical turn it is the whole detent torque.
+    # Four times in an electrical turn, pulling back to the next of its places: at 1/16 of an electrical turn it is
+    # the whole detent torque.
     it "is held by its teeth without a current" do
       place = 2 * Math::PI / 50 / 16
-      torques = [ 0.0, place, 2 * place, 3 * place, 4 * place ].map { |angle| motor.open_circuit(angle, 0.0, 1e-3); motor.torque }
-      expect(torques).to match([ be_within(1e-12).of(0), be_within(1e-12).of(-0.05), be_within(1e-12).of(0), be_within(1e-12).of(0.05), be_within(1e-12).of(0) ])
+      torques =
+        [0.0, place, 2 * place, 3 * place, 4 * place].map do |angle|
+          motor.open_circuit(angle, 0.0, 1e-3)
+          motor.torque
+        end
+      expect(torques).to match(
+        [
+          be_within(1e-12).of(0),
+          be_within(1e-12).of(-0.05),
+          be_within(1e-12).of(0),
+          be_within(1e-12).of(0.05),
+          be_within(1e-12).of(0)
+        ]
+      )
     end
   end
 
   describe Gallop::Plant::InductionMotor do
-    let(:figures) { { stator_resistance: 4.8, rotor_resistance: 4.2, stator_leakage: 0.0135, rotor_leakage: 0.0135, magnetising_inductance: 0.36, pole_pairs: 2 } }
+    let(:figures) do
+      {
+        stator_resistance: 4.8,
+        rotor_resistance: 4.2,
+        stator_leakage: 0.0135,
+        rotor_leakage: 0.0135,
+        magnetising_inductance: 0.36,
+        pole_pairs: 2
+      }
+    end
 
     # The T equivalent circuit per phase, solved with complex numbers: an independent computation of the steady state.
     def circuit(voltage, frequency, slip)
@@ -111,15 +146,25 @@ RSpec.describe Gallop::Plant do
       speed = 2 * Math::PI * frequency / 2 * (1 - slip)
       peak = voltage * Math.sqrt(2)
       dt = 50e-6 # the staircase of a coarser step would show as ripple
-      (seconds / dt).round.times { |n| motor.apply(peak * Math.cos(2 * Math::PI * frequency * (n + 0.5) * dt), peak * Math.sin(2 * Math::PI * frequency * (n + 0.5) * dt), 0.0, speed, dt) }
+      (seconds / dt).round.times do |n|
+        motor.apply(
+          peak * Math.cos(2 * Math::PI * frequency * (n + 0.5) * dt),
+          peak * Math.sin(2 * Math::PI * frequency * (n + 0.5) * dt),
+          0.0,
+          speed,
+          dt
+        )
+      end
       motor
     end
 
-    [ [ 230.94, 50, 0.05 ], [ 230.94, 50, 0.02 ], [ 115.47, 25, 0.1 ], [ 230.94, 50, -0.05 ] ].each do |voltage, frequency, slip|
+    [[230.94, 50, 0.05], [230.94, 50, 0.02], [115.47, 25, 0.1], [230.94, 50, -0.05]].each do |voltage, frequency, slip|
       it "agrees with the equivalent circuit at #{frequency} Hz and #{(slip * 100).round} % slip" do
         motor = steady(voltage, frequency, slip)
         expected = circuit(voltage, frequency, slip)
-        expect(Math.hypot(motor.i_alpha, motor.i_beta) / Math.sqrt(2)).to be_within(0.01 * expected[:current]).of(expected[:current])
+        expect(Math.hypot(motor.i_alpha, motor.i_beta) / Math.sqrt(2)).to be_within(0.01 * expected[:current]).of(
+          expected[:current]
+        )
         expect(motor.torque).to be_within(0.015 * expected[:torque].abs).of(expected[:torque])
       end
     end

@@ -76,7 +76,8 @@ RSpec.describe Gallop::Plant do
   describe Gallop::Plant::TwoMass do
     belt = { inertia: 0.5e-4, load_inertia: 1.6e-4, stiffness: 91.0, damping: 0.0 }
 
-    # √(k (1/J_m + 1/J_l)) = √(91 · 26 250) = 1545.6 rad/s = 245.98 Hz: zero crossings of the twist after a kick, 32 half periods
+    # √(k (1/J_m + 1/J_l)) = √(91 · 26 250) = 1545.6 rad/s = 245.98 Hz: zero crossings of the twist after a kick, 32
+    # half periods
     it "swings with the resonance of its two masses" do
       masses = described_class.new(**belt)
       masses.turn(1.0, 1e-5)
@@ -92,12 +93,18 @@ RSpec.describe Gallop::Plant do
       expect(1 / (2 * half)).to be_within(0.5).of(245.98)
     end
 
-    # Torque at the motor at √(k/J_l) = 754.2 rad/s: the load swallows it, the motor hardly moves; beside it, at half, it does.
+    # Torque at the motor at √(k/J_l) = 754.2 rad/s: the load swallows it, the motor hardly moves; beside it, at half,
+    # it does.
     it "does not move its motor at the anti-resonance" do
-      swing = lambda do |omega|
-        masses = described_class.new(**belt, damping: 0.02)
-        (1..40_000).map { |step| masses.turn(0.05 * Math.sin(omega * step * 1e-5), 1e-5) }.last(8000).minmax.then { |low, high| high - low }
-      end
+      swing =
+        lambda do |omega|
+          masses = described_class.new(**belt, damping: 0.02)
+          (1..40_000)
+            .map { |step| masses.turn(0.05 * Math.sin(omega * step * 1e-5), 1e-5) }
+            .last(8000)
+            .minmax
+            .then { |low, high| high - low }
+        end
       expect(swing.call(754.2)).to be < 0.2 * swing.call(377.1)
     end
 
@@ -162,12 +169,18 @@ RSpec.describe Gallop::Plant do
 
     # Turned three times and a bit, in small steps.
     def turned(encoder, turns = 3.1)
-      (0..(turns.abs * 4000).round).each { |step| encoder.read(step / 4000.0 * Gallop::Plant::TWO_PI * (turns.positive? ? 1 : -1)) }
+      (0..(turns.abs * 4000).round).each do |step|
+        encoder.read(step / 4000.0 * Gallop::Plant::TWO_PI * (turns.positive? ? 1 : -1))
+      end
       encoder
     end
 
     it "counts four a line, with an index pulse a turn" do
-      expect(turned(incremental)).to have_attributes(count: 31_000, index_count: 3, index_distance: be_within(5).of(10_000))
+      expect(turned(incremental)).to have_attributes(
+        count: 31_000,
+        index_count: 3,
+        index_distance: be_within(5).of(10_000)
+      )
       expect(turned(incremental, -2.1)).to have_attributes(count: -21_000, index_distance: be_within(5).of(-10_000))
     end
 
@@ -184,24 +197,26 @@ RSpec.describe Gallop::Plant do
     end
 
     it "shows six hall states in an electrical turn, each a neighbour of the last" do
-      states = (0...240).map { |step| incremental.halls((step + 0.5) / 240 * turn) }.chunk_while { |a, b| a == b }.map(&:first)
+      states =
+        (0...240).map { |step| incremental.halls((step + 0.5) / 240 * turn) }.chunk_while { |a, b| a == b }.map(&:first)
       expect(states.size).to eq(24)
       expect(states.first(6)).to eq(Gallop::Plant::Encoder::HALL_STATES)
     end
 
     it "steps backward through the halls with two of their wires exchanged, and forward with all three moved on" do
-      direction = lambda do |order|
-        encoder = Gallop::Plant::Encoder.new(counts_per_turn: 24, kind: "halls", pole_pairs: 4)
-        encoder.hall_order = order
-        encoder.read(1.1 * turn) - encoder.read(0.1 * turn)
-      end
-      expect((0..5).map(&direction)).to eq([ 24, 24, 24, -24, -24, -24 ])
+      direction =
+        lambda do |order|
+          encoder = Gallop::Plant::Encoder.new(counts_per_turn: 24, kind: "halls", pole_pairs: 4)
+          encoder.hall_order = order
+          encoder.read(1.1 * turn) - encoder.read(0.1 * turn)
+        end
+      expect((0..5).map(&direction)).to eq([24, 24, 24, -24, -24, -24])
     end
 
     it "is silent without supply" do
       encoder = incremental
       encoder.powered = false
-      expect([ turned(encoder).count, encoder.halls(1.0) ]).to eq([ 0, 0 ])
+      expect([turned(encoder).count, encoder.halls(1.0)]).to eq([0, 0])
     end
   end
 
@@ -271,7 +286,7 @@ RSpec.describe Gallop::Plant do
     it "shows offset and gain of each channel in phase coordinates" do
       sensor = described_class.new(step: 1e-6, offset_u: 0.1, gain_v: 1.1)
       sensor.read(2.0, 0.0) # U = 2 A, V = −1 A
-      expect([ sensor.i_u, sensor.i_v ]).to match([ be_within(1e-5).of(2.1), be_within(1e-5).of(-1.1) ])
+      expect([sensor.i_u, sensor.i_v]).to match([be_within(1e-5).of(2.1), be_within(1e-5).of(-1.1)])
     end
 
     it "repeats its noise with the same seed" do

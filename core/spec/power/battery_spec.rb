@@ -3,18 +3,42 @@
 require_relative "../core_helper"
 
 RSpec.describe Gallop::Power::Battery do
-  PACK = { "chemistry" => "nmc", "series" => "13", "parallel" => "4", "capacity" => "5", "discharge" => "10", "charge" => "2.5" }.freeze
-  TUG = { "motor" => { "rotor_inertia" => "2.6", "top_speed" => "2400" }, "mechanics" => { "mechanism" => "direct", "load_inertia" => "28.4" } }.freeze # 3.1e-3 kg·m²
+  PACK = {
+    "chemistry" => "nmc",
+    "series" => "13",
+    "parallel" => "4",
+    "capacity" => "5",
+    "discharge" => "10",
+    "charge" => "2.5"
+  }.freeze
+  TUG = {
+    "motor" => {
+      "rotor_inertia" => "2.6",
+      "top_speed" => "2400"
+    },
+    "mechanics" => {
+      "mechanism" => "direct",
+      "load_inertia" => "28.4"
+    }
+  }.freeze # 3.1e-3 kg·m²
 
-  def stage(facts, axis: TUG) = Gallop::Machine.new(Gallop::Objects::Profile.load("fjord"), axis.merge("power" => facts)).stage("power")
-  def figures(facts) = stage(facts).assessment.consequences.to_h { |item| [ item.id, item.value ] }
+  def stage(facts, axis: TUG) =
+    Gallop::Machine.new(Gallop::Objects::Profile.load("fjord"), axis.merge("power" => facts)).stage("power")
+  def figures(facts) = stage(facts).assessment.consequences.to_h { |item| [item.id, item.value] }
   def ids(facts) = stage(facts).assessment.findings.map(&:id)
-  def proposed(facts) = stage(facts).assessment.proposals.to_h { |item| [ item.key, item.figure ] }
+  def proposed(facts) = stage(facts).assessment.proposals.to_h { |item| [item.key, item.figure] }
 
-  # 13·3.6 = 46.8 V; 4·10·0.8 = 32 A; 4·2.5·0.8 = 8 A; 20 A·h·46.8 V = 936 W·h; at 300 W 3.12 h; 13/4·18 mΩ·32 A = 1.872 V
+  # 13·3.6 = 46.8 V; 4·10·0.8 = 32 A; 4·2.5·0.8 = 8 A; 20 A·h·46.8 V = 936 W·h; at 300 W 3.12 h; 13/4·18 mΩ·32 A =
+  # 1.872 V
   it "works out what cells in series and parallel give" do
-    expect(figures(PACK.merge("mean_power" => "300", "cell_resistance" => "18"))).to include("voltage_window" => be_within(1e-9).of(46.8), "usable_current" => be_within(1e-9).of(32), "charge_current" => be_within(1e-9).of(8),
-                                                                                              "energy_content" => be_within(1e-6).of(936), "run_time" => be_within(1e-6).of(3.12), "sag" => be_within(1e-6).of(1.872))
+    expect(figures(PACK.merge("mean_power" => "300", "cell_resistance" => "18"))).to include(
+      "voltage_window" => be_within(1e-9).of(46.8),
+      "usable_current" => be_within(1e-9).of(32),
+      "charge_current" => be_within(1e-9).of(8),
+      "energy_content" => be_within(1e-6).of(936),
+      "run_time" => be_within(1e-6).of(3.12),
+      "sag" => be_within(1e-6).of(1.872)
+    )
   end
 
   it "shares the battery with others, and keeps the margin that is asked for" do
@@ -25,19 +49,30 @@ RSpec.describe Gallop::Power::Battery do
 
   # ½·3.1e-3·(251.33)² = 97.906 J; in 0.5 s it begins with 391.6 W, at 54.6 V 7.17 A
   it "sends the energy of a stop back" do
-    expect(figures(PACK.merge("stop_time" => "0.5"))).to include("energy_of_a_stop" => be_within(0.01).of(97.906), "returned_current" => be_within(0.01).of(7.17))
+    expect(figures(PACK.merge("stop_time" => "0.5"))).to include(
+      "energy_of_a_stop" => be_within(0.01).of(97.906),
+      "returned_current" => be_within(0.01).of(7.17)
+    )
   end
 
   it "proposes cells, currents and levels" do
-    expect(proposed(PACK)).to include("battery.cells" => 13, "battery.parallel" => 4, "battery.discharge_current" => 32.0, "battery.charge_current" => 8.0, "battery.end_voltage" => 3.0, "battery.taper_voltage" => 3.24,
-                                      "supply.under_voltage" => 35, "supply.over_voltage" => 60.0)
+    expect(proposed(PACK)).to include(
+      "battery.cells" => 13,
+      "battery.parallel" => 4,
+      "battery.discharge_current" => 32.0,
+      "battery.charge_current" => 8.0,
+      "battery.end_voltage" => 3.0,
+      "battery.taper_voltage" => 3.24,
+      "supply.under_voltage" => 35,
+      "supply.over_voltage" => 60.0
+    )
   end
 
   [
-    [ "voltage_too_high", { "series" => "15" }, { "series" => "14" } ],
-    [ "voltage_too_low", { "series" => "9" }, { "series" => "10" } ],
-    [ "drive_beyond_battery", { "discharge" => "9.3" }, { "discharge" => "9.4" } ],
-    [ "stop_overcharges", { "stop_time" => "0.448" }, { "stop_time" => "0.449" } ]
+    ["voltage_too_high", { "series" => "15" }, { "series" => "14" }],
+    ["voltage_too_low", { "series" => "9" }, { "series" => "10" }],
+    ["drive_beyond_battery", { "discharge" => "9.3" }, { "discharge" => "9.4" }],
+    ["stop_overcharges", { "stop_time" => "0.448" }, { "stop_time" => "0.449" }]
   ].each do |id, wrong, right|
     it "finds #{id} in #{wrong}, and not in #{right}" do
       expect(ids(PACK.merge(wrong))).to include(id)
@@ -49,9 +84,15 @@ RSpec.describe Gallop::Power::Battery do
     random = Random.new(9)
     keys = described_class::FIELDS.map(&:key)
     500.times do
-      facts = keys.to_h { |key| [ key, [ "0", "-1", "1e9", "x", "0.001", "1/0", "", "13", "lfp", "drive" ].sample(random: random) ] }
+      facts =
+        keys.to_h do |key|
+          [key, ["0", "-1", "1e9", "x", "0.001", "1/0", "", "13", "lfp", "drive"].sample(random: random)]
+        end
       result = stage(facts).assessment
-      expect(result.consequences.map(&:text).join + result.findings.map { |finding| finding.headline + finding.reason + finding.remedy.to_s }.join).not_to match(/NaN|Infinity/)
+      expect(
+        result.consequences.map(&:text).join +
+          result.findings.map { |finding| finding.headline + finding.because + finding.so.to_s }.join
+      ).not_to match(/NaN|Infinity/)
     end
   end
 end

@@ -4,6 +4,7 @@ import { api } from "../../api/client";
 import type { Drive } from "../../api/types";
 import { useAction } from "../../api/useAction";
 import { Action } from "../../parts/Action";
+import { LinkButton } from "../../parts/LinkButton";
 import { clock } from "../../parts/format";
 import { TextField } from "../../parts/TextField";
 
@@ -59,23 +60,6 @@ export function AddressCard({ drive }: { drive: Drive }) {
       </Flex>
       <LinkReport drive={drive} />
     </Box>
-  );
-}
-
-function LinkButton({ drive, disabled }: { drive: Drive; disabled: boolean }) {
-  const connect = useAction(() => api.post<Drive>(`/drives/${drive.id}/link`), { drive });
-  const disconnect = useAction(() => api.delete<Drive>(`/drives/${drive.id}/link`), { drive });
-  if (drive.link_wanted) {
-    return (
-      <Action disabled={disconnect.isPending} onClick={() => disconnect.mutate(undefined)}>
-        Disconnect
-      </Action>
-    );
-  }
-  return (
-    <Action look="primary" disabled={disabled || connect.isPending} onClick={() => connect.mutate(undefined)}>
-      Connect
-    </Action>
   );
 }
 

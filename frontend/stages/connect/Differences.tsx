@@ -88,7 +88,7 @@ export function Differences({ drive }: { drive: Drive }) {
           <tbody>
             {differences.map((row) => (
               <tr key={row.key} data-difference={row.key}>
-                <td title={row.key}>
+                <td>
                   {row.name}
                   <Text color="muted" fontSize="tiny">
                     {WHY[row.why]}

@@ -23,6 +23,7 @@ export function FactoryReset({ drive }: { drive: Drive }) {
     {
       drive,
       refresh: ["drive", "values", "tray", "logbook"],
+      wait: `${drive.name} gets factory values, restarts and is read again`,
       done: () => notices.word("Restored, restarted and read again."),
     },
   );

@@ -1,5 +1,5 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
-import type { ComponentType } from "react";
+import { type ComponentType, Fragment } from "react";
 import type { Drive, FactStage } from "../../api/types";
 import { Column, Columns, GroupHead, PageHead } from "../../parts/Columns";
 import { Drawing } from "../../parts/Drawing";
@@ -97,13 +97,36 @@ function Findings({
       {given.findings.map((finding) => (
         <FindingCard key={finding.id} finding={finding} onChange={onChange} />
       ))}
-      {given.missing.length > 0 && (
-        <Text color="muted" fontSize="small" mt="2">
-          {given.missing.length} fact{given.missing.length === 1 ? " is" : "s are"} missing; what rests on{" "}
-          {given.missing.length === 1 ? "it" : "them"} is left out.
-        </Text>
-      )}
+      <Missing given={given} />
     </Box>
+  );
+}
+
+/** The facts without which something is left out, each with the way to its field. */
+function Missing({ given }: { given: FactStage }) {
+  const fields = given.missing.flatMap((key) => given.fields.find((field) => field.key === key) ?? []);
+  if (fields.length === 0) return null;
+  return (
+    <Text color="muted" fontSize="small" mt="2" data-missing={fields.length}>
+      Left out is what rests on{" "}
+      {fields.map(({ key, label }, n) => (
+        <Fragment key={key}>
+          {n > 0 && (n === fields.length - 1 ? " and " : ", ")}
+          <Text as="span" color="bay" textDecoration="underline" asChild>
+            <a
+              href={`#fact-${key}`}
+              onClick={(event) => {
+                event.preventDefault();
+                document.getElementById(`fact-${key}`)?.focus();
+              }}
+            >
+              {label}
+            </a>
+          </Text>
+        </Fragment>
+      ))}
+      .
+    </Text>
   );
 }
 
@@ -114,9 +137,15 @@ function Consequences({ given }: { given: FactStage }) {
         <Box key={consequence.id} py="1.5" borderBottomWidth="1px" borderColor="line" data-consequence={consequence.id}>
           <Flex justify="space-between" gap="3" align="baseline">
             <Text>{consequence.label}</Text>
-            <Text fontFamily="mono" fontSize="figure" fontWeight="medium" whiteSpace="nowrap">
-              {consequence.text}
-            </Text>
+            {consequence.words ? (
+              <Text textAlign="right" fontWeight="medium">
+                {consequence.text}
+              </Text>
+            ) : (
+              <Text fontFamily="mono" fontSize="figure" fontWeight="medium" whiteSpace="nowrap">
+                {consequence.text}
+              </Text>
+            )}
           </Flex>
           {consequence.note && (
             <Text color="muted" fontSize="small">

@@ -72,7 +72,6 @@ function Row({ proposal, disabled, onTake }: { proposal: Proposal; disabled: boo
       <Box
         as="tr"
         css={{ "& td": { borderBottomWidth: 0, pb: "0" } }}
-        title={proposal.key}
         data-proposal={proposal.key}
         data-state={proposal.state}
       >

@@ -1,75 +1,45 @@
-import { Flex, Text } from "@chakra-ui/react";
-import { api } from "../../api/client";
-import type { Drive, Proof, Verify } from "../../api/types";
-import { useAction } from "../../api/useAction";
+import { Flex } from "@chakra-ui/react";
+import { useTest } from "../../api/queries";
+import type { Drive } from "../../api/types";
 import { Action } from "../../parts/Action";
 import { Card, Meta } from "../../parts/Card";
-import { clock, withUnit } from "../../parts/format";
-import { STANDING } from "../../parts/standing";
-import { Table } from "../../parts/Table";
+import { LastRun } from "../tests/LastRun";
+import { ProofResult } from "../tests/ProofResult";
+import { Standing } from "../tests/Standing";
+import { useRun } from "../tests/useRun";
+
+const SEEN = [
+  { seen: "forward", text: "It went forward", look: undefined },
+  { seen: "backward", text: "Backward", look: "quiet" },
+  { seen: "nothing", text: "Not at all", look: "quiet" },
+] as const;
 
 /** "Turns in the right direction": what you saw at the machine, beside what was measured while it turned. */
-export function DirectionProof({ drive, verify }: { drive: Drive; verify: Verify }) {
-  const conclude = useAction(
-    (seen: string) => api.post<Proof>(`/drives/${drive.id}/proofs`, { kind: "direction", seen }),
-    {
-      drive,
-      refresh: ["verify", "drive", "logbook"],
-    },
-  );
-  const proofs = verify.proofs.filter(({ kind }) => kind === "direction");
-  const last = proofs[0];
-  const standing = last && STANDING[last.standing];
+export function DirectionProof({ drive }: { drive: Drive }) {
+  const { test } = useTest(drive, "direction");
+  const { begin } = useRun(drive);
   return (
     <Card
       title={drive.slides ? "Direction of motion" : "Direction of rotation"}
-      aside={standing ? <Text color={standing.colour}>{standing.word}</Text> : <Text color="muted">to prove</Text>}
+      aside={<Standing proof={test?.proof ?? null} />}
     >
       <Meta>
         {drive.slides ? "Move" : "Turn"} the motor forward for a second, look at the machine, then say what it did.
       </Meta>
       <Flex gap="2" mt="2" wrap="wrap">
-        <Action disabled={conclude.isPending} onClick={() => conclude.mutate("forward")}>
-          It went forward
-        </Action>
-        <Action look="quiet" disabled={conclude.isPending} onClick={() => conclude.mutate("backward")}>
-          Backward
-        </Action>
-        <Action look="quiet" disabled={conclude.isPending} onClick={() => conclude.mutate("nothing")}>
-          Not at all
-        </Action>
+        {SEEN.map(({ seen, text, look }) => (
+          <Action
+            key={seen}
+            {...(look && { look })}
+            disabled={begin.isPending}
+            onClick={() => begin.mutate({ test: "direction", seen })}
+          >
+            {text}
+          </Action>
+        ))}
       </Flex>
-      {last?.direction && <Result proof={last} result={last.direction} unit={drive.speed_unit} />}
+      <LastRun run={test?.run ?? null} />
+      {test?.proof && <ProofResult proof={test.proof} title={test.title} />}
     </Card>
-  );
-}
-
-function Result({ proof, result, unit }: { proof: Proof; result: NonNullable<Proof["direction"]>; unit: string }) {
-  return (
-    <>
-      <Table mt="2" aria-label="Measured">
-        <tbody>
-          <Row label="Seen" text={result.seen} />
-          <Row label="Demanded" text={withUnit(result.demanded, unit, 1)} />
-          <Row label="Measured" text={withUnit(result.speed, unit, 1)} />
-          <Row label="Motor current" text={withUnit(result.current, "A", 2)} />
-          <Row label="Turning for" text={withUnit(result.seconds, "s", 1)} />
-        </tbody>
-      </Table>
-      <Meta>
-        {clock(proof.at)}
-        {proof.author && `, ${proof.author}`}
-        {proof.stale_because && `. Stale: ${proof.stale_because}.`}
-      </Meta>
-    </>
-  );
-}
-
-function Row({ label, text }: { label: string; text: string }) {
-  return (
-    <tr>
-      <td>{label}</td>
-      <td className="figure">{text}</td>
-    </tr>
   );
 }

@@ -45,7 +45,9 @@ export function GaitPicker({ drive, verify }: { drive: Drive; verify: Verify }) 
         ))}
       </Flex>
       <Text color="muted" fontSize="small" mt="1">
-        {withUnit(verify.allowed, drive.speed_unit)} of {withUnit(verify.limit, drive.speed_unit)}, {present?.torque} %{" "}
+        {withUnit(verify.allowed, drive.speed_unit)} of {withUnit(verify.limit, drive.speed_unit)}
+        {verify.limit_backward < verify.limit &&
+          ` (${withUnit(verify.allowed_backward, drive.speed_unit)} backward)`}, {present?.torque} %{" "}
         {drive.slides ? "force" : "torque"}, {present?.acceleration} % acceleration
       </Text>
       <ConfirmDialog

@@ -22,6 +22,8 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
   const running = enabled && verify.speed !== 0;
   const aligned = useLive(drive, "feedback.aligned")?.value ?? ALIGNED;
   const pulse = useLive(drive, "pulse.width");
+  const forward = direction === 1;
+  const allowed = forward ? verify.allowed : verify.allowed_backward;
   const reversing = running && Math.sign(verify.speed) !== direction;
 
   const send = (next: number, passing: boolean) => setPoint.mutate({ speed: direction * next, passing });
@@ -36,7 +38,7 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
       {!drive.follows_pulse && (
         <SetPoint
           unit={drive.speed_unit}
-          limit={verify.limit}
+          limit={forward ? verify.limit : verify.limit_backward}
           amount={amount}
           direction={direction}
           onDirection={setDirection}
@@ -52,7 +54,9 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
         data-held={held?.held_back ?? false}
       >
         {held?.reason ??
-          (reversing ? "Press Start to reverse." : `The gait allows ${withUnit(verify.allowed, drive.speed_unit)}.`)}
+          (reversing
+            ? "Press Start to reverse."
+            : `The gait allows ${withUnit(allowed, drive.speed_unit)}${forward ? "" : " backward"}.`)}
       </Text>
       {aligned !== ALIGNED && (
         <Text fontSize="small" color="cautionText" mb="1.5" data-alignment={aligned}>

@@ -3,10 +3,12 @@ import { useVerify } from "../../api/queries";
 import type { Drive } from "../../api/types";
 import { Column, PageHead } from "../../parts/Columns";
 import { SignalFindings } from "../SignalFindings";
+import { Needs } from "../tests/Needs";
+import { SensorOffset } from "../tests/SensorOffset";
 import { DirectionProof } from "./DirectionProof";
 import { FaultHistory } from "./FaultHistory";
 import { GaitPicker } from "./GaitPicker";
-import { Needs } from "./Needs";
+import { Reins } from "./Reins";
 import { SpeedControl } from "./SpeedControl";
 import { StatusBits } from "./StatusBits";
 import { StripChart } from "./StripChart";
@@ -24,7 +26,10 @@ export function VerifyStage({ drive }: { drive: Drive }) {
         alignItems="start"
       >
         <Column title="Given" note="what may move, and how fast">
-          <Needs drive={drive} verify={verify} />
+          <Box>
+            <Needs needs={verify.needs} label="Needs before enabling" ready="Ready to enable" />
+            <Reins drive={drive} />
+          </Box>
           <GaitPicker drive={drive} verify={verify} />
           <SpeedControl drive={drive} verify={verify} />
         </Column>
@@ -34,7 +39,8 @@ export function VerifyStage({ drive }: { drive: Drive }) {
           <StatusBits drive={drive} verify={verify} />
         </Column>
         <Column title="Proof" note="seen and measured">
-          <DirectionProof drive={drive} verify={verify} />
+          <DirectionProof drive={drive} />
+          <SensorOffset drive={drive} />
           <Box>
             <FaultHistory drive={drive} />
           </Box>

@@ -137,7 +137,7 @@ function Lines({
                     />
                   )}
                 </td>
-                <td title={line.key}>{line.name}</td>
+                <td>{line.name}</td>
                 <td>
                   <Text as="span" fontFamily="mono" color="muted">
                     {line.address}

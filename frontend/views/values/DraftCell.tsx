@@ -1,4 +1,5 @@
 import { Input, NativeSelect } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import { api } from "../../api/client";
 import type { Drive, Holding } from "../../api/types";
@@ -11,14 +12,24 @@ interface Props {
   item: Item;
   editing: boolean;
   onEdit: (key: string, editing: boolean) => void;
-  onProblem: (problem: string | null) => void;
+  onRemark: (remark: Remark | null) => void;
 }
 
+/** What is to be said of a value while it is typed. */
+export interface Remark {
+  text: string;
+  /** whether it cannot be kept like that */
+  problem: boolean;
+}
+
+/** ms after a key before the server is asked what the drive will make of it. */
+const PAUSE = 150;
+
 /** The draft of one value, edited in place in any fitting unit. Enter keeps it, Escape goes back, ↑ and ↓ step by the last digit. */
-export function DraftCell({ drive, item, editing, onEdit, onProblem }: Props) {
+export function DraftCell({ drive, item, editing, onEdit, onRemark }: Props) {
   const { entry, holding } = item;
   if (!entry.setting) return null;
-  if (editing) return <Editor drive={drive} item={item} onEdit={onEdit} onProblem={onProblem} />;
+  if (editing) return <Editor drive={drive} item={item} onEdit={onEdit} onRemark={onRemark} />;
   return (
     <button
       type="button"
@@ -33,7 +44,26 @@ export function DraftCell({ drive, item, editing, onEdit, onProblem }: Props) {
   );
 }
 
-function Editor({ drive, item, onEdit, onProblem }: Omit<Props, "editing">) {
+/** What the drive will make of what is typed, where that is something else. */
+function useForesight(driveId: number, key: string, text: string) {
+  const [asked, setAsked] = useState(text);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setAsked(text), PAUSE);
+    return () => window.clearTimeout(timer);
+  }, [text]);
+  const { data } = useQuery({
+    queryKey: ["foresight", driveId, key, asked],
+    queryFn: () =>
+      api.get<{ sentences: string[] }>(
+        `/drives/${driveId}/values/${key}/foresee?${new URLSearchParams({ value: asked })}`,
+      ),
+    enabled: asked.trim() !== "",
+    retry: false,
+  });
+  return data && asked === text ? data.sentences.join(" ") : "";
+}
+
+function Editor({ drive, item, onEdit, onRemark }: Omit<Props, "editing">) {
   const { entry, holding } = item;
   const [text, setText] = useState(holding.draft ?? holding.live ?? entry.factory);
   const field = useRef<HTMLInputElement & HTMLSelectElement>(null);
@@ -48,12 +78,16 @@ function Editor({ drive, item, onEdit, onProblem }: Omit<Props, "editing">) {
     refresh: ["values", "drive", "tray"],
     quiet: true,
     done: () => {
-      onProblem(null);
+      onRemark(null);
       onEdit(entry.key, false);
     },
   });
   const problem = keep.error?.message ?? null;
-  useEffect(() => onProblem(problem), [problem, onProblem]);
+  const foreseen = useForesight(drive.id, entry.key, text);
+  useEffect(
+    () => onRemark(problem ? { text: problem, problem: true } : foreseen ? { text: foreseen, problem: false } : null),
+    [problem, foreseen, onRemark],
+  );
 
   const commit = (value: string) => {
     ended.current = true;
@@ -61,7 +95,7 @@ function Editor({ drive, item, onEdit, onProblem }: Omit<Props, "editing">) {
   };
   const revert = () => {
     ended.current = true;
-    onProblem(null);
+    onRemark(null);
     onEdit(entry.key, false);
   };
   const pressed = (event: KeyboardEvent) => {

@@ -1,3 +1,4 @@
+import type { Remark } from "./DraftCell";
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
@@ -26,12 +27,12 @@ const HOW: Record<string, string> = {
 export function ValuePane({
   drive,
   item,
-  problem,
+  remark,
   onOpen,
 }: {
   drive: Drive;
   item: Item | undefined;
-  problem: string | null;
+  remark: Remark | null;
   onOpen: (key: string) => void;
 }) {
   const { data: detail } = useValueDetail(drive.id, item?.entry.key);
@@ -46,9 +47,9 @@ export function ValuePane({
       <Text fontFamily="mono" color="muted">
         {entry.key}
       </Text>
-      {problem && (
-        <Text role="alert" color="fault" mt="1">
-          {problem}
+      {remark && (
+        <Text role={remark.problem ? "alert" : "status"} color={remark.problem ? "fault" : "cautionText"} mt="1">
+          {remark.text}
         </Text>
       )}
       <Text mt="1.5">{entry.help}</Text>

@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { Drive } from "../../api/types";
-import { DraftCell } from "./DraftCell";
+import { DraftCell, type Remark } from "./DraftCell";
 import type { Item } from "./item";
 import { LiveText } from "./LiveText";
 
@@ -16,7 +16,7 @@ interface Props {
   onChoose: (key: string, choose: boolean) => void;
   editing: boolean;
   onEdit: (key: string, editing: boolean) => void;
-  onProblem: (problem: string | null) => void;
+  onRemark: (remark: Remark | null) => void;
 }
 
 /** One value: name with its marks, index, and what live, draft, stored and factory say. */
@@ -31,7 +31,7 @@ export const ValueRow = memo(function ValueRow({
   onChoose,
   editing,
   onEdit,
-  onProblem,
+  onRemark,
 }: Props) {
   const { entry, holding } = item;
   return (
@@ -53,7 +53,12 @@ export const ValueRow = memo(function ValueRow({
         />
       </span>
       <span role="cell">
-        <button type="button" className="name" onClick={() => onOpen(entry.key)} title={`${entry.name}  ${entry.key}`}>
+        <button
+          type="button"
+          className="name"
+          onClick={() => onOpen(entry.key)}
+          title={`${entry.name}  ${entry.address}`}
+        >
           <span className="label">{entry.name}</span>
           {holding.hazard && <span className="mark hazard">hazard</span>}
           {holding.findings > 0 && <span className="mark finding">finding</span>}
@@ -67,7 +72,7 @@ export const ValueRow = memo(function ValueRow({
         <LiveText drive={drive} item={item} />
       </span>
       <span role="cell" className="figure">
-        <DraftCell drive={drive} item={item} editing={editing} onEdit={onEdit} onProblem={onProblem} />
+        <DraftCell drive={drive} item={item} editing={editing} onEdit={onEdit} onRemark={onRemark} />
       </span>
       <span
         role="cell"

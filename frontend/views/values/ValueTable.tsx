@@ -1,3 +1,4 @@
+import type { Remark } from "./DraftCell";
 import { VisuallyHidden, chakra } from "@chakra-ui/react";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { type KeyboardEvent, useCallback, useEffect, useRef, useState } from "react";
@@ -74,11 +75,11 @@ interface Props {
   onOpen: (key: string) => void;
   chosen: ReadonlySet<string>;
   onChoose: (key: string, choose: boolean) => void;
-  onProblem: (problem: string | null) => void;
+  onRemark: (remark: Remark | null) => void;
 }
 
 /** All values in rows of one height, of which only those in view are drawn. ↑ ↓ go from row to row, Enter edits, Space chooses. */
-export function ValueTable({ drive, items, opened, onOpen, chosen, onChoose, onProblem }: Props) {
+export function ValueTable({ drive, items, opened, onOpen, chosen, onChoose, onRemark }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const [editing, setEditing] = useState<string | null>(null);
   // oxlint-disable-next-line react/incompatible-library -- no React Compiler is used here, and nothing of this is memoized
@@ -167,7 +168,7 @@ export function ValueTable({ drive, items, opened, onOpen, chosen, onChoose, onP
                 onChoose={onChoose}
                 editing={editing === item.entry.key}
                 onEdit={edit}
-                onProblem={onProblem}
+                onRemark={onRemark}
               />
             ) : null;
           })}

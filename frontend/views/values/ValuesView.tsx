@@ -1,3 +1,4 @@
+import type { Remark } from "./DraftCell";
 import { Box, Flex, Grid, Input, Text } from "@chakra-ui/react";
 import { useCallback, useDeferredValue, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
@@ -23,7 +24,7 @@ export function ValuesView({ drive }: { drive: Drive }) {
   const [filters, setFilters] = useState<ReadonlySet<FilterName>>(new Set());
   const [group, setGroup] = useState("");
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const [problem, setProblem] = useState<string | null>(null);
+  const [remark, setRemark] = useState<Remark | null>(null);
   const opened = search.get("value");
 
   const items = useMemo(() => join(entries, holdings), [entries, holdings]);
@@ -38,7 +39,7 @@ export function ValuesView({ drive }: { drive: Drive }) {
   );
   const open = useCallback(
     (key: string) => {
-      setProblem(null);
+      setRemark(null);
       setSearch({ value: key }, { replace: true });
     },
     [setSearch],
@@ -119,7 +120,7 @@ export function ValuesView({ drive }: { drive: Drive }) {
               onOpen={open}
               chosen={chosen}
               onChoose={choose}
-              onProblem={setProblem}
+              onRemark={setRemark}
             />
           ) : (
             <Text color="muted" py="2">
@@ -133,7 +134,7 @@ export function ValuesView({ drive }: { drive: Drive }) {
           <ValuePane
             drive={drive}
             item={items.find(({ entry }) => entry.key === opened)}
-            problem={problem}
+            remark={remark}
             onOpen={open}
           />
         </Box>

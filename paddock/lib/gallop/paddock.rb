@@ -4,8 +4,8 @@ require "zeitwerk"
 require "gallop/core"
 
 module Gallop
-  # The stand-in drives: firmware around core's plant, a Modbus TCP server each, and a panel for the outside world. Knows core and
-  # nothing of the application.
+  # The stand-in drives: firmware around core's plant, a Modbus TCP server each, and a panel for the outside world.
+  # Knows core and nothing of the application.
   module Paddock
     ROOT = File.expand_path("../..", __dir__)
 

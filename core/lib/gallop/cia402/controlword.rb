@@ -11,11 +11,25 @@ module Gallop
       FAULT_RESET = 1 << 7
       HALT = 1 << 8
 
-      WORDS = { disable_voltage: 0x00, quick_stop: 0x02, shutdown: 0x06, switch_on: 0x07, enable_operation: 0x0F, fault_reset: 0x80 }.freeze
+      WORDS = {
+        disable_voltage: 0x00,
+        quick_stop: 0x02,
+        shutdown: 0x06,
+        switch_on: 0x07,
+        enable_operation: 0x0F,
+        fault_reset: 0x80
+      }.freeze
 
       BITS = {
-        0 => "Switch on", 1 => "Enable voltage", 2 => "Quick stop (0 = stop)", 3 => "Enable operation", 4 => "Mode specific",
-        5 => "Mode specific", 6 => "Mode specific", 7 => "Fault reset", 8 => "Halt"
+        0 => "Switch on",
+        1 => "Enable voltage",
+        2 => "Quick stop (0 = stop)",
+        3 => "Enable operation",
+        4 => "Mode specific",
+        5 => "Mode specific",
+        6 => "Mode specific",
+        7 => "Fault reset",
+        8 => "Halt"
       }.freeze
 
       module_function

@@ -2,8 +2,9 @@
 
 module Gallop
   module Cia402
-    # The state machine of IEC 61800-7-201, figure "Power drive system state machine", transitions 0 to 16. It holds the state alone;
-    # what a drive does while it stops is told by the options and reported back through #stopped and #reaction_done.
+    # The state machine of IEC 61800-7-201, figure "Power drive system state machine", transitions 0 to 16. It holds
+    # the state alone; what a drive does while it stops is told by the options and reported back through #stopped and
+    # #reaction_done.
     #
     #   machine = StateMachine.new
     #   machine.initialised                    # transitions 0 and 1
@@ -11,21 +12,30 @@ module Gallop
     class StateMachine
       # from => { command => [ transition, to ] }
       COMMANDS = {
-        switch_on_disabled: { shutdown: [ 2, :ready_to_switch_on ] },
+        switch_on_disabled: {
+          shutdown: [2, :ready_to_switch_on]
+        },
         ready_to_switch_on: {
-          switch_on: [ 3, :switched_on ], enable_operation: [ 3, :switched_on ],
-          disable_voltage: [ 7, :switch_on_disabled ], quick_stop: [ 7, :switch_on_disabled ]
+          switch_on: [3, :switched_on],
+          enable_operation: [3, :switched_on],
+          disable_voltage: [7, :switch_on_disabled],
+          quick_stop: [7, :switch_on_disabled]
         },
         switched_on: {
-          enable_operation: [ 4, :operation_enabled ], shutdown: [ 6, :ready_to_switch_on ],
-          disable_voltage: [ 10, :switch_on_disabled ], quick_stop: [ 10, :switch_on_disabled ]
+          enable_operation: [4, :operation_enabled],
+          shutdown: [6, :ready_to_switch_on],
+          disable_voltage: [10, :switch_on_disabled],
+          quick_stop: [10, :switch_on_disabled]
         },
         operation_enabled: {
-          switch_on: [ 5, :switched_on ], shutdown: [ 8, :ready_to_switch_on ],
-          disable_voltage: [ 9, :switch_on_disabled ], quick_stop: [ 11, :quick_stop_active ]
+          switch_on: [5, :switched_on],
+          shutdown: [8, :ready_to_switch_on],
+          disable_voltage: [9, :switch_on_disabled],
+          quick_stop: [11, :quick_stop_active]
         },
         quick_stop_active: {
-          disable_voltage: [ 12, :switch_on_disabled ], enable_operation: [ 16, :operation_enabled ]
+          disable_voltage: [12, :switch_on_disabled],
+          enable_operation: [16, :operation_enabled]
         }
       }.freeze
 
@@ -49,7 +59,7 @@ module Gallop
       def control(word, permitted: true)
         reset = rising_reset?(word)
         @last_word = word
-        return (go(15, :switch_on_disabled) if reset) if @state == :fault
+        return(go(15, :switch_on_disabled) if reset) if @state == :fault
         transition, to = COMMANDS.dig(@state, Controlword.command(word))
         return if transition.nil? || blocked?(transition, permitted)
         go(transition, to)
@@ -86,7 +96,7 @@ module Gallop
       end
 
       def blocked?(transition, permitted)
-        return !permitted if [ 2, 3, 4 ].include?(transition)
+        return !permitted if [2, 3, 4].include?(transition)
         transition == 16 && !@resumes_after_quick_stop
       end
 

@@ -6,13 +6,25 @@ module Gallop
     module Statusword
       # state => the state bits 6, 5, 3, 2, 1, 0; a quick stop shows as bit 5 cleared
       CODES = {
-        not_ready_to_switch_on: 0x00, switch_on_disabled: 0x40, ready_to_switch_on: 0x21, switched_on: 0x23,
-        operation_enabled: 0x27, quick_stop_active: 0x07, fault_reaction_active: 0x0F, fault: 0x08
+        not_ready_to_switch_on: 0x00,
+        switch_on_disabled: 0x40,
+        ready_to_switch_on: 0x21,
+        switched_on: 0x23,
+        operation_enabled: 0x27,
+        quick_stop_active: 0x07,
+        fault_reaction_active: 0x0F,
+        fault: 0x08
       }.freeze
       # The mask under which each state is recognised: where bit 5 does not matter it is left out.
       MASKS = {
-        not_ready_to_switch_on: 0x4F, switch_on_disabled: 0x4F, fault_reaction_active: 0x4F, fault: 0x4F,
-        ready_to_switch_on: 0x6F, switched_on: 0x6F, operation_enabled: 0x6F, quick_stop_active: 0x6F
+        not_ready_to_switch_on: 0x4F,
+        switch_on_disabled: 0x4F,
+        fault_reaction_active: 0x4F,
+        fault: 0x4F,
+        ready_to_switch_on: 0x6F,
+        switched_on: 0x6F,
+        operation_enabled: 0x6F,
+        quick_stop_active: 0x6F
       }.freeze
 
       VOLTAGE_ENABLED = 1 << 4
@@ -22,8 +34,16 @@ module Gallop
       INTERNAL_LIMIT = 1 << 11
 
       BITS = {
-        0 => "Ready to switch on", 1 => "Switched on", 2 => "Operation enabled", 3 => "Fault", 4 => "Voltage enabled",
-        5 => "Quick stop (0 = active)", 6 => "Switch on disabled", 7 => "Warning", 9 => "Remote", 10 => "Target reached",
+        0 => "Ready to switch on",
+        1 => "Switched on",
+        2 => "Operation enabled",
+        3 => "Fault",
+        4 => "Voltage enabled",
+        5 => "Quick stop (0 = active)",
+        6 => "Switch on disabled",
+        7 => "Warning",
+        9 => "Remote",
+        10 => "Target reached",
         11 => "Internal limit active"
       }.freeze
 
@@ -31,7 +51,15 @@ module Gallop
 
       # @param state [Symbol] a key of STATES
       # @return [Integer] the word
-      def compose(state, voltage: false, warning: false, remote: true, target_reached: false, internal_limit: false, mode_bits: 0)
+      def compose(
+        state,
+        voltage: false,
+        warning: false,
+        remote: true,
+        target_reached: false,
+        internal_limit: false,
+        mode_bits: 0
+      )
         word = CODES.fetch(state) | mode_bits
         word |= VOLTAGE_ENABLED if voltage
         word |= WARNING if warning

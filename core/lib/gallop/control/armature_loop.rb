@@ -2,8 +2,8 @@
 
 module Gallop
   module Control
-    # Current control of a brushed motor: one PI with K_p = ω_c L and K_i = ω_c R (pole-zero cancellation), whose integral stands still at the
-    # voltage limit while the error would push further.
+    # Current control of a brushed motor: one PI with K_p = ω_c L and K_i = ω_c R (pole-zero cancellation), whose
+    # integral stands still at the voltage limit while the error would push further.
     class ArmatureLoop
       attr_reader :voltage, :current, :saturated
 
@@ -12,7 +12,8 @@ module Gallop
       end
 
       # Takes new figures without a jump: the integral stays.
-      # @param resistance [Float] Ω, inductance [Float] H between the two wires, @param bandwidth [Float] rad/s, @param dt [Float] s
+      # @param resistance [Float] Ω, inductance [Float] H between the two wires, @param bandwidth [Float] rad/s,
+      # @param dt [Float] s
       def tune(resistance:, inductance:, bandwidth:, dt:)
         @kp = bandwidth * inductance
         @ki_dt = bandwidth * resistance * dt
@@ -25,7 +26,8 @@ module Gallop
         @saturated = false
       end
 
-      # @param want, current [Float] A @param limit [Float] V that the bus allows @return [Float] V between the two wires
+      # @param want, current [Float] A @param limit [Float] V that the bus allows @return [Float] V between the two
+      # wires
       def step(want, current, limit)
         @current = current
         error = want - current

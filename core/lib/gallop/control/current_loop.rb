@@ -2,7 +2,8 @@
 
 module Gallop
   module Control
-    # Field-oriented current control: one PI in d and one in q with K_p = ω_c L and K_i = ω_c R (pole-zero cancellation, e.g.
+    # Field-oriented current control: one PI in d and one in q with K_p = ω_c L and K_i = ω_c R (pole-zero
+    # cancellation, e.g.
     # Leonhard, ch. 12), cross-coupling and back-EMF fed forward, conditional integration at the voltage limit.
     class CurrentLoop
       attr_reader :v_alpha, :v_beta, :i_d, :i_q, :saturated, :v_d, :v_q

@@ -2,8 +2,8 @@
 
 module Gallop
   module Control
-    # Trapezoidal motion to a target, decided anew at every step, so that the target may change under way. The target is met
-    # exactly and at rest: whatever remains within one step is taken as the last step.
+    # Trapezoidal motion to a target, decided anew at every step, so that the target may change under way. The target
+    # is met exactly and at rest: whatever remains within one step is taken as the last step.
     class PositionProfile
       attr_reader :position, :speed, :acceleration
 
@@ -40,8 +40,8 @@ module Gallop
         @position = target
       end
 
-      # Largest speed at the end of this step from which what is then left suffices: v²/2a + v·dt/2 = s, where s is the distance less
-      # the half step that the present speed takes.
+      # Largest speed at the end of this step from which what is then left suffices: v²/2a + v·dt/2 = s, where s is
+      # the distance less the half step that the present speed takes.
       def permitted(distance, cruise, down, dt)
         step = down * dt * 0.5
         speed = Math.sqrt(step * step + 2 * down * distance.abs) - step

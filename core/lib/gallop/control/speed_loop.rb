@@ -2,7 +2,8 @@
 
 module Gallop
   module Control
-    # Speed PI with a torque limit; the integral stands still while the limit is reached and the error would push further.
+    # Speed PI with a torque limit; the integral stands still while the limit is reached and the error would push
+    # further.
     class SpeedLoop
       attr_reader :torque, :limited
 

@@ -2,8 +2,8 @@
 
 module Gallop
   module Control
-    # A linear ramp towards a target speed with separate rates away from and towards rest; passing through zero it changes rate
-    # there. Works in any unit of speed as long as the rates match.
+    # A linear ramp towards a target speed with separate rates away from and towards rest; passing through zero it
+    # changes rate there. Works in any unit of speed as long as the rates match.
     class SpeedRamp
       attr_reader :speed, :rate
 

@@ -2,14 +2,23 @@
 
 module Gallop
   module Control
-    # Voltage over frequency with boost at standstill, slip compensation from the torque-forming current and a current limit that
-    # holds the ramp. The torque-forming (active) current is the component in phase with the voltage behind the stator resistance,
-    # so that the copper loss of the stator, which dominates at low frequency, is not taken for load.
+    # Voltage over frequency with boost at standstill, slip compensation from the torque-forming current and a current
+    # limit that holds the ramp. The torque-forming (active) current is the component in phase with the voltage behind
+    # the stator resistance, so that the copper loss of the stator, which dominates at low frequency, is not taken for
+    # load.
     #
-    # Slip compensation follows f_slip = s_rated · i_active / i_active,rated, through a first-order filter, while motoring and
-    # generating alike.
+    # Slip compensation follows f_slip = s_rated · i_active / i_active,rated, through a first-order filter, while
+    # motoring and generating alike.
     class VoltsPerHertz
-      attr_reader :v_alpha, :v_beta, :voltage, :output_frequency, :slip_frequency, :active_current, :reactive_current, :current, :saturated
+      attr_reader :v_alpha,
+                  :v_beta,
+                  :voltage,
+                  :output_frequency,
+                  :slip_frequency,
+                  :active_current,
+                  :reactive_current,
+                  :current,
+                  :saturated
 
       def initialize
         reset
@@ -20,7 +29,16 @@ module Gallop
       # @param rated_frequency, rated_slip [Float] Hz, @param rated_active_current [Float] A peak
       # @param stator_resistance [Float] Ω, 0 where it is unknown
       # @param slip_share [Float] 1.0 compensates the rated slip in full, @param dt [Float] s
-      def tune(rated_voltage:, boost:, rated_frequency:, rated_slip:, rated_active_current:, slip_share:, dt:, stator_resistance: 0.0)
+      def tune(
+        rated_voltage:,
+        boost:,
+        rated_frequency:,
+        rated_slip:,
+        rated_active_current:,
+        slip_share:,
+        dt:,
+        stator_resistance: 0.0
+      )
         @rated_voltage = rated_voltage.to_f
         @boost = boost.to_f
         @rated_frequency = rated_frequency.to_f
@@ -41,7 +59,8 @@ module Gallop
         @saturated = false
       end
 
-      # @param frequency [Float] Hz of the ramp, signed, @param i_alpha, i_beta [Float] A measured, @param v_limit [Float] V peak
+      # @param frequency [Float] Hz of the ramp, signed, @param i_alpha, i_beta [Float] A measured, @param v_limit
+      # [Float] V peak
       def step(frequency, i_alpha, i_beta, v_limit)
         measure(i_alpha, i_beta)
         compensate(frequency)

@@ -23,10 +23,14 @@ module Gallop
       # Counts in one turn of the device.
       def device_counts
         case kind&.counts
-        when :halls then pole_pairs && HALL_EDGES * pole_pairs
-        when :lines then sheet["lines"] && sheet["lines"] * (device == "sine" ? sheet["interpolation"] || INTERPOLATION_STEPS : 4)
-        when :bits then sheet["single_bits"] && 2**sheet["single_bits"]
-        when :resolver then sheet["resolver_pairs"] && 2**(sheet["converter_bits"] || CONVERTER_BITS) * sheet["resolver_pairs"]
+        when :halls
+          pole_pairs && HALL_EDGES * pole_pairs
+        when :lines
+          sheet["lines"] && sheet["lines"] * (device == "sine" ? sheet["interpolation"] || INTERPOLATION_STEPS : 4)
+        when :bits
+          sheet["single_bits"] && 2**sheet["single_bits"]
+        when :resolver
+          sheet["resolver_pairs"] && 2**(sheet["converter_bits"] || CONVERTER_BITS) * sheet["resolver_pairs"]
         end
       end
 
@@ -49,46 +53,91 @@ module Gallop
 
       def counts_a_turn
         return unless motor_counts
-        consequence("counts_a_turn", "Counts in a turn of the motor", motor_counts.to_f, "counts", motor_counts.denominator == 1 ? 0 : 3, counts_note)
+        consequence(
+          "counts_a_turn",
+          "Counts in a turn of the motor",
+          motor_counts.to_f,
+          "counts",
+          motor_counts.denominator == 1 ? 0 : 3,
+          counts_note
+        )
       end
 
       def counts_note
         case kind.counts
-        when :halls then "Six edges in each of #{pole_pairs} electrical turns."
-        when :lines then device == "sine" ? "#{sheet['lines']} periods, each divided by #{sheet['interpolation'] || INTERPOLATION_STEPS}." : "#{sheet['lines']} lines, four counts each."
-        when :bits then "2 to the power of #{sheet['single_bits']}."
-        else "#{sheet['resolver_pairs']} times 2 to the power of #{sheet['converter_bits'] || CONVERTER_BITS}."
+        when :halls
+          "Six edges in each of #{pole_pairs} electrical turns."
+        when :lines
+          if device == "sine"
+            "#{sheet["lines"]} periods, each divided by #{sheet["interpolation"] || INTERPOLATION_STEPS}."
+          else
+            "#{sheet["lines"]} lines, four counts each."
+          end
+        when :bits
+          "2 to the power of #{sheet["single_bits"]}."
+        else
+          "#{sheet["resolver_pairs"]} times 2 to the power of #{sheet["converter_bits"] || CONVERTER_BITS}."
         end
       end
 
       def resolution_of_angle
-        motor_counts && consequence("resolution_of_angle", "One count of the motor's angle", 360 / motor_counts.to_f, "°")
+        motor_counts &&
+          consequence("resolution_of_angle", "One count of the motor's angle", 360 / motor_counts.to_f, "°")
       end
 
       def resolution_of_load
         travel = mechanics&.travel_of_motor_turn
         return unless motor_counts && travel
-        consequence("resolution_of_load", "One count at the load", travel / motor_counts.to_f * 1e6, "µm", nil, "By the screw, belt or wheel of the mechanics.")
+        consequence(
+          "resolution_of_load",
+          "One count at the load",
+          travel / motor_counts.to_f * 1e6,
+          "µm",
+          nil,
+          "By the screw, belt or wheel of the mechanics."
+        )
       end
 
       def counts_an_electrical_turn
         return unless motor_counts && pole_pairs && kind.counts != :halls
-        consequence("counts_an_electrical_turn", "Counts in an electrical turn", motor_counts.to_f / pole_pairs, "counts", 0, "#{show(360.0 * pole_pairs / motor_counts.to_f, '°')} of field angle each.")
+        consequence(
+          "counts_an_electrical_turn",
+          "Counts in an electrical turn",
+          motor_counts.to_f / pole_pairs,
+          "counts",
+          0,
+          "#{show(360.0 * pole_pairs / motor_counts.to_f, "°")} of field angle each."
+        )
       end
 
       def highest_speed
-        speed_of_lines && consequence("highest_speed", "Highest speed that can be counted", *told(:speed, speed_of_lines), "The input takes #{show(input_limit / 1e3, 'kHz', 0)} of lines.")
+        speed_of_lines &&
+          consequence(
+            "highest_speed",
+            "Highest speed that can be counted",
+            *told(:speed, speed_of_lines),
+            "The input takes #{show(input_limit / 1e3, "kHz", 0)} of lines."
+          )
       end
 
       def line_frequency
         return unless kind&.counts == :lines && lines_a_turn && top_speed
-        consequence("line_frequency", "Line frequency at #{speed_text(top_speed)}", top_speed / (2 * Math::PI) * lines_a_turn.to_f * ratio.to_f / 1e3, "kHz")
+        consequence(
+          "line_frequency",
+          "Line frequency at #{speed_text(top_speed)}",
+          top_speed / (2 * Math::PI) * lines_a_turn.to_f * ratio.to_f / 1e3,
+          "kHz"
+        )
       end
 
-      # The count is wrong by up to half a step, evenly: 1/√12 rms. Differenced at the loop rate f and smoothed by the one-pole filter
-      # y = (1−α) y + α x that gives σ_y = σ · f · α · √(2/(2−α)) (sum of the squared impulse response).
+      # The count is wrong by up to half a step, evenly: 1/√12 rms. Differenced at the loop rate f and smoothed by the
+      # one-pole filter y = (1−α) y + α x that gives σ_y = σ · f · α · √(2/(2−α)) (sum of the squared impulse
+      # response).
       def ripple
-        return unless motor_counts && kind.counts != :halls && profile.rating[:speed_loop_rate] && profile["feedback.speed_filter"]
+        unless motor_counts && kind.counts != :halls && profile.rating[:speed_loop_rate] &&
+                 profile["feedback.speed_filter"]
+          return
+        end
         rate = profile.rating[:speed_loop_rate]
         corner = profile.fetch("feedback.speed_filter").then { |entry| entry.figure(entry.default_raw) }
         share = 1 - Math.exp(-2 * Math::PI * corner / rate)
@@ -96,29 +145,62 @@ module Gallop
       end
 
       def speed_ripple
-        ripple && consequence("speed_ripple", "Ripple of the speed by the steps", *told(:fine_speed, ripple), "RMS, at #{show(profile.rating[:speed_loop_rate] / 1e3, 'kHz', 0)} and with the speed filter as it comes from the works.")
+        ripple &&
+          consequence(
+            "speed_ripple",
+            "Ripple of the speed by the steps",
+            *told(:fine_speed, ripple),
+            "RMS, at #{show(profile.rating[:speed_loop_rate] / 1e3, "kHz", 0)} and with the speed filter as it " \
+              "comes from the works."
+          )
       end
 
       def slowest_smooth
         return unless kind&.counts == :halls && motor_counts
-        consequence("slowest_smooth", "Slowest speed with an edge every #{show(HALL_WAIT * 1e3, 'ms', 0)}", *told(:speed, 2 * Math::PI / (motor_counts.to_f * HALL_WAIT)), "Below it the speed between two edges is a guess, and the motor turns in jerks.")
+        consequence(
+          "slowest_smooth",
+          "Slowest speed with an edge every #{show(HALL_WAIT * 1e3, "ms", 0)}",
+          *told(:speed, 2 * Math::PI / (motor_counts.to_f * HALL_WAIT)),
+          "Below it the speed between two edges is a guess, and the motor turns in jerks."
+        )
       end
 
       # Between two edges the field stands still: up to half a sector off, cos 30° of the torque is left.
       def ripple_of_halls
         return unless kind&.counts == :halls
-        consequence("ripple_of_halls", "Torque ripple of the commutation", (1 - Math.cos(Math::PI / HALL_EDGES)) * 100, "%", 0, "The field angle is off by up to #{show(180.0 / HALL_EDGES, '°', 0)} in each sector, with a sinusoidal back-EMF; a trapezoidal one keeps its torque there.")
+        consequence(
+          "ripple_of_halls",
+          "Torque ripple of the commutation",
+          (1 - Math.cos(Math::PI / HALL_EDGES)) * 100,
+          "%",
+          0,
+          "The field angle is off by up to #{show(180.0 / HALL_EDGES, "°", 0)} in each sector, with a sinusoidal " \
+            "back-EMF; a trapezoidal one keeps its torque there."
+        )
       end
 
       def slow_word_speed
-        speed_of_slow_word && consequence("slow_word_speed", "Commutation by this signal alone up to", *told(:speed, speed_of_slow_word), "There a word is #{show(ANGLE_ERROR, '°', 0)} of field angle old when the next comes.")
+        speed_of_slow_word &&
+          consequence(
+            "slow_word_speed",
+            "Commutation by this signal alone up to",
+            *told(:speed, speed_of_slow_word),
+            "There a word is #{show(ANGLE_ERROR, "°", 0)} of field angle old when the next comes."
+          )
       end
 
       def whole_range
         turns = multi_turns or return
         travel = mechanics&.travel_of_motor_turn
         return consequence("whole_range", "Turns told apart", turns, "turn", 0) if travel.nil?
-        consequence("whole_range", "Range told apart", travel * turns, "m", nil, "#{show(turns, nil, 0)} turns of the motor.")
+        consequence(
+          "whole_range",
+          "Range told apart",
+          travel * turns,
+          "m",
+          nil,
+          "#{show(turns, nil, 0)} turns of the motor."
+        )
       end
 
       def multi_turns = device == "multiturn" && sheet["multi_bits"] ? (2**sheet["multi_bits"] / ratio.to_f) : nil
@@ -127,32 +209,102 @@ module Gallop
       def speed_off_when_warm
         return unless device == "none" && profile.servo? && !profile.magnets_commutated?
         constant, resistance, current = %w[torque_constant line_resistance rated_current].map { |key| motor_fact(key) }
-        Plant::COPPER_TEMPERATURE_COEFFICIENT * WARMER * resistance * current / constant if constant && resistance && current
+        if constant && resistance && current
+          Plant::COPPER_TEMPERATURE_COEFFICIENT * WARMER * resistance * current / constant
+        end
       end
 
       def speed_by_emf
-        speed_off_when_warm && consequence("speed_by_emf", "Speed by the back-EMF, off when warm", *told(:speed, speed_off_when_warm), "At rated torque, with the armature #{show(WARMER, 'K', 0)} above what its resistance was given for; right when cold, or without load.")
+        speed_off_when_warm &&
+          consequence(
+            "speed_by_emf",
+            "Speed by the back-EMF, off when warm",
+            *told(:speed, speed_off_when_warm),
+            "At rated torque, with the armature #{show(WARMER, "K", 0)} above what its resistance was given for; " \
+              "right when cold, or without load."
+          )
       end
 
       def start_up
         return if kind.nil? || !profile.servo?
-        return statement("start_up", "Ready after power-up", "at once", "Brushes and commutator find the field by themselves.") unless profile.magnets_commutated?
-        return statement("start_up", "Ready after power-up", "never", "The drive cannot tell where the magnets are.") if device == "none"
-        return statement("start_up", "Ready after power-up", "at once", "The field angle is known within a sixth of an electrical turn, exactly from the first edge on.") if device.match?(/halls/)
-        return statement("start_up", "Ready after power-up", "at once", "With the field angle as it was last adjusted.") if kind.commutates
-        statement("start_up", "Ready after power-up", "after an alignment", "The motor is pulled to a known angle and moves by up to half an electrical turn#{pole_pairs ? ", #{show(180.0 / pole_pairs, '°', 0)} of the shaft" : ''}.")
+        unless profile.magnets_commutated?
+          return(
+            statement(
+              "start_up",
+              "Ready after power-up",
+              "at once",
+              "Brushes and commutator find the field by themselves."
+            )
+          )
+        end
+        if device == "none"
+          return statement("start_up", "Ready after power-up", "never", "The drive cannot tell where the magnets are.")
+        end
+        if device.match?(/halls/)
+          return(
+            statement(
+              "start_up",
+              "Ready after power-up",
+              "at once",
+              "The field angle is known within a sixth of an electrical turn, exactly from the first edge on."
+            )
+          )
+        end
+        if kind.commutates
+          return(
+            statement("start_up", "Ready after power-up", "at once", "With the field angle as it was last adjusted.")
+          )
+        end
+        statement(
+          "start_up",
+          "Ready after power-up",
+          "after an alignment",
+          "The motor is pulled to a known angle and moves by up to half an electrical " \
+            "turn#{pole_pairs ? ", #{show(180.0 / pole_pairs, "°", 0)} of the shaft" : ""}."
+        )
       end
 
       def control_by_emf
-        profile.magnets_commutated? ? nil : statement("control_methods", "Control it allows", "torque, speed", "The speed by the back-EMF, as exactly as the resistance is known; no position.")
+        if profile.magnets_commutated?
+          nil
+        else
+          statement(
+            "control_methods",
+            "Control it allows",
+            "torque, speed",
+            "The speed by the back-EMF, as exactly as the resistance is known; no position."
+          )
+        end
       end
 
       def control_methods
         return if kind.nil?
         case kind.counts
-        when nil then profile.servo? ? control_by_emf : statement("control_methods", "Control it allows", "frequency", "The speed by the frequency alone; no position, little torque at standstill.")
-        when :halls then statement("control_methods", "Control it allows", "torque, speed", "Position only in steps of #{motor_counts ? show(360 / motor_counts.to_f, '°', 1) : 'an edge'}.")
-        else statement("control_methods", "Control it allows", "#{shaft.word(:torque)}, speed, position", device == "multiturn" ? "Absolute position at once." : "Absolute position after homing.")
+        when nil
+          if profile.servo?
+            control_by_emf
+          else
+            statement(
+              "control_methods",
+              "Control it allows",
+              "frequency",
+              "The speed by the frequency alone; no position, little torque at standstill."
+            )
+          end
+        when :halls
+          statement(
+            "control_methods",
+            "Control it allows",
+            "torque, speed",
+            "Position only in steps of #{motor_counts ? show(360 / motor_counts.to_f, "°", 1) : "an edge"}."
+          )
+        else
+          statement(
+            "control_methods",
+            "Control it allows",
+            "#{shaft.word(:torque)}, speed, position",
+            device == "multiturn" ? "Absolute position at once." : "Absolute position after homing."
+          )
         end
       end
     end

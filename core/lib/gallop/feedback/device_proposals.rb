@@ -10,15 +10,31 @@ module Gallop
 
       def propose_counts
         return unless whole_counts
-        propose("feedback.counts_per_turn", whole_counts, counts_note.chomp(".").sub(/\A./, &:downcase), facts: counting_facts)
+        propose(
+          "feedback.counts_per_turn",
+          whole_counts,
+          counts_note.chomp(".").sub(/\A./, &:downcase),
+          facts: counting_facts
+        )
       end
 
       def propose_bits
-        [ sheet_figure("single_bits") && propose("feedback.single_turn_bits", sheet["single_bits"], "as given", facts: %w[single_bits]),
-          kind&.counts == :bits && propose("feedback.multi_turn_bits", sheet_figure("multi_bits") || 0, sheet_figure("multi_bits") ? "as given" : "whole turns are not told apart", facts: %w[multi_bits]) ].select { |proposal| proposal }
+        [
+          sheet_figure("single_bits") &&
+            propose("feedback.single_turn_bits", sheet["single_bits"], "as given", facts: %w[single_bits]),
+          kind&.counts == :bits &&
+            propose(
+              "feedback.multi_turn_bits",
+              sheet_figure("multi_bits") || 0,
+              sheet_figure("multi_bits") ? "as given" : "whole turns are not told apart",
+              facts: %w[multi_bits]
+            )
+        ].select { |proposal| proposal }
       end
 
-      def propose_resolver = sheet_figure("resolver_pairs") && propose("feedback.resolver_pole_pairs", sheet["resolver_pairs"], "as given", facts: %w[resolver_pairs])
+      def propose_resolver =
+        sheet_figure("resolver_pairs") &&
+          propose("feedback.resolver_pole_pairs", sheet["resolver_pairs"], "as given", facts: %w[resolver_pairs])
 
       def propose_direction
         chosen = { "same" => 0, "reversed" => 1 }[sheet_figure("direction")] or return
@@ -28,7 +44,12 @@ module Gallop
       # An index that is there is watched: lost counts are noticed in a turn.
       def propose_index
         chosen = { "no" => 0, "yes" => 2 }[sheet_figure("index")] or return
-        propose("feedback.index", chosen, chosen.zero? ? "there is none" : "lost counts are noticed within a turn", facts: %w[index])
+        propose(
+          "feedback.index",
+          chosen,
+          chosen.zero? ? "there is none" : "lost counts are noticed within a turn",
+          facts: %w[index]
+        )
       end
 
       def propose_supply
@@ -44,7 +65,10 @@ module Gallop
 
       def propose_resolution
         return unless whole_counts
-        [ propose("mechanics.resolution_counts", whole_counts, "counts of the motor's feedback", facts: %w[device]), propose("mechanics.resolution_turns", 1, "in one #{shaft.word(:turn)}", facts: %w[device]) ].compact
+        [
+          propose("mechanics.resolution_counts", whole_counts, "counts of the motor's feedback", facts: %w[device]),
+          propose("mechanics.resolution_turns", 1, "in one #{shaft.word(:turn)}", facts: %w[device])
+        ].compact
       end
     end
   end

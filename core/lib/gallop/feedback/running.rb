@@ -2,24 +2,43 @@
 
 module Gallop
   module Feedback
-    # What the live figures of an enabled servo say about its wiring, as somebody experienced would read them: a shaft that does not turn at
-    # full current, one that jerked and stands, a current that makes no torque, a load that weighs nothing.
+    # What the live figures of an enabled servo say about its wiring, as somebody experienced would read them: a shaft
+    # that does not turn at full current, one that jerked and stands, a current that makes no torque, a load that
+    # weighs nothing.
     class Running
-      # One look: at (s), demand, speed (in the drive's unit), torque_current (A rms, signed), current (A rms), count, fault code.
-      Look = Record.define(:at, :demand, :speed, :torque_current, :current, :count, fault: 0)
-      # What it rests on. brake: whether the drive releases one; gravity, friction (N·m, positive holds the load) as they were worked out
-      Axis = Record.define(:counts, :pole_pairs, :rated_current, torque_constant: nil, brake: false, gravity: 0.0, friction: 0.0, incremental: false, turned_by_hand: nil, shaft: Shaft.turning, wires: 3)
+      include Findings
 
-      HELD = 0.4        # s without motion that count
-      STANDS = 0.1      # share of the demand below which it stands
-      NO_TORQUE = 0.8   # share of the current that makes torque; less is no alignment that control would leave
-      MOTION = 3.0      # electrical degrees that are motion
-      LIGHT = 0.4       # share of the weight below which a load is not there
-      HEAVY = 0.05      # share of the rated torque from which a weight is judged
+      # One look: at (s), demand, speed (in the drive's unit), torque_current (A rms, signed), current (A rms), count,
+      # fault code.
+      Look = Record.define(:at, :demand, :speed, :torque_current, :current, :count, fault: 0)
+      # What it rests on. brake: whether the drive releases one; gravity, friction (N·m, positive holds the load) as
+      # they were worked out
+      Axis =
+        Record.define(
+          :counts,
+          :pole_pairs,
+          :rated_current,
+          torque_constant: nil,
+          brake: false,
+          gravity: 0.0,
+          friction: 0.0,
+          incremental: false,
+          turned_by_hand: nil,
+          shaft: Shaft.turning,
+          wires: 3
+        )
+
+      HELD = 0.4 # s without motion that count
+      STANDS = 0.1 # share of the demand below which it stands
+      NO_TORQUE = 0.8 # share of the current that makes torque; less is no alignment that control would leave
+      MOTION = 3.0 # electrical degrees that are motion
+      LIGHT = 0.4 # share of the weight below which a load is not there
+      HEAVY = 0.05 # share of the rated torque from which a weight is judged
       COMMUTATION = 0x7122
       ALIGNMENT = 0xFF30
 
-      # @param looks [Array<Look>] of the latest stretch that the drive was enabled, in the order of time @param axis [Axis]
+      # @param looks [Array<Look>] of the latest stretch that the drive was enabled, in the order of time @param axis
+      # [Axis]
       def initialize(looks, axis)
         @looks = looks
         @axis = axis
@@ -27,9 +46,9 @@ module Gallop
 
       # @return [Array<Finding>]
       def findings
-        return [ commutation(@looks.last) ] if fault?(COMMUTATION)
-        return [ moved? ? commutation(@looks.last) : shaft_held(@looks.map(&:current).max) ] if fault?(ALIGNMENT)
-        Finding.in_order([ stands && standing, weightless ].compact)
+        return [commutation(@looks.last)] if fault?(COMMUTATION)
+        return [moved? ? commutation(@looks.last) : shaft_held(@looks.map(&:current).max)] if fault?(ALIGNMENT)
+        Finding.in_order([stands && standing, weightless].compact)
       end
 
       private
@@ -40,19 +59,25 @@ module Gallop
 
       # The last stretch, long enough, in which it was told to turn and did not.
       def stands
-        @stands ||= @looks.chunk_while { |a, b| held?(a) == held?(b) }.select { |part| held?(part.first) && part.last.at - part.first.at >= HELD }.last
+        @stands ||=
+          @looks
+            .chunk_while { |a, b| held?(a) == held?(b) }
+            .select { |part| held?(part.first) && part.last.at - part.first.at >= HELD }
+            .last
       end
 
-      def held?(look) = look.demand.nonzero? && look.speed.abs < [ STANDS * look.demand.abs, 1.0 ].max
+      def held?(look) = look.demand.nonzero? && look.speed.abs < [STANDS * look.demand.abs, 1.0].max
       def mean(looks, member) = looks.sum(&member) / looks.size.to_f
       def thing = axis.shaft.word(:thing)
       def show(...) = Quantities.format(...)
 
       def standing
-        late = stands.last([ stands.size / 2, 1 ].max)
+        late = stands.last([stands.size / 2, 1].max)
         current = mean(late, :current)
         return if current < 0.05 * axis.rated_current
-        return open_phase(current, mean(late, :torque_current).abs) if mean(late, :torque_current).abs < NO_TORQUE * current
+        if mean(late, :torque_current).abs < NO_TORQUE * current
+          return open_phase(current, mean(late, :torque_current).abs)
+        end
         moved? ? commutation(stands.last) : shaft_held(current)
       end
 
@@ -62,66 +87,134 @@ module Gallop
         counts * 360.0 * (axis.pole_pairs || 1) / axis.counts > MOTION
       end
 
-      def finding(id, headline, reason, remedy) = Finding.new(id: id, severity: :blocker, headline: headline, reason: reason, remedy: remedy)
-
       def open_phase(current, torque_current)
-        finding("open_phase", "#{show(current, 'A', 2)} flow, and #{show(torque_current, 'A', 2)} of them make torque", "The current goes where it is not sent: one phase of the motor carries none, and the motor hums at a dead angle.",
-                "Switch off, and check the three motor wires at both ends.")
+        blocker(
+          "open_phase",
+          "#{show(current, "A", 2)} flow, and #{show(torque_current, "A", 2)} of them make torque",
+          because:
+            "The current goes where it is not sent: one phase of the motor carries none, " \
+              "and the motor hums at a dead angle.",
+          so: "Switch off, and check the three motor wires at both ends."
+        )
       end
 
       def shaft_held(current)
-        brake = axis.brake ? "The drive gives its brake current; if the brake did not click, its coil is not wired." : "If there is a holding brake, nobody releases it: the drive is told of none."
-        finding("shaft_held", "The #{thing} does not move at #{show(current, 'A', 2)}", "#{brake}#{" If the #{thing} did jerk, the count is dead: index and a channel may be exchanged." if axis.incremental}",
-                axis.brake ? "Measure at the brake's terminals; lift the brake by hand to be sure." : "Give the brake at Power, or free the mechanics.")
+        brake =
+          (
+            if axis.brake
+              "The drive gives its brake current; if the brake did not click, its coil is not wired."
+            else
+              "If there is a holding brake, nobody releases it: the drive is told of none."
+            end
+          )
+        blocker(
+          "shaft_held",
+          "The #{thing} does not move at #{show(current, "A", 2)}",
+          because:
+            "#{brake}#{
+              if axis.incremental
+                " If the #{thing} did jerk, the count is dead: index and a channel " \
+                  "may be exchanged."
+              end
+            }",
+          so:
+            (
+              if axis.brake
+                "Measure at the brake's terminals; lift the brake by hand to be sure."
+              else
+                "Give the brake at Power, or free the mechanics."
+              end
+            )
+        )
       end
 
       def commutation(look)
-        finding("commutation", commutation_seen(look), "#{axis.wires == 2 ? 'The current' : 'The field'} runs against the #{thing}. #{commutation_cause}", commutation_remedy)
+        blocker(
+          "commutation",
+          commutation_seen(look),
+          because: "#{axis.wires == 2 ? "The current" : "The field"} runs against the #{thing}. #{commutation_cause}",
+          so: commutation_remedy
+        )
       end
 
       def commutation_seen(look)
         case look.fault
-        when COMMUTATION then "The #{thing} ran away against its #{axis.shaft.word(:torque)}"
-        when ALIGNMENT then "The #{thing} did not follow the field in the alignment"
-        else "The #{thing} jerked and stands at #{show(look.current, 'A', 2)}"
+        when COMMUTATION
+          "The #{thing} ran away against its #{axis.shaft.word(:torque)}"
+        when ALIGNMENT
+          "The #{thing} did not follow the field in the alignment"
+        else
+          "The #{thing} jerked and stands at #{show(look.current, "A", 2)}"
         end
       end
 
       # By the wires of the motor: two with brushes, four of two phases.
-      MISTAKES = { 2 => "the two motor wires are exchanged", 3 => "two motor phases are exchanged, or all three hall wires have moved on by one", 4 => "the two wires of one motor phase are exchanged, or one is open" }.freeze
-      EITHER = { 2 => "Channels A and B or the two motor wires are exchanged.", 3 => "Channels A and B, two motor phases or hall wires are exchanged.", 4 => "Channels A and B or the wires of a motor phase are exchanged." }.freeze
-      REMEDIES = { 2 => "Exchange the two motor wires.", 3 => "Exchange two motor wires, V with W.", 4 => "Exchange the two wires of one phase, and check all four at both ends." }.freeze
+      MISTAKES = {
+        2 => "the two motor wires are exchanged",
+        3 => "two motor phases are exchanged, or all three hall wires have moved on by one",
+        4 => "the two wires of one motor phase are exchanged, or one is open"
+      }.freeze
+      EITHER = {
+        2 => "Channels A and B or the two motor wires are exchanged.",
+        3 => "Channels A and B, two motor phases or hall wires are exchanged.",
+        4 => "Channels A and B or the wires of a motor phase are exchanged."
+      }.freeze
+      REMEDIES = {
+        2 => "Exchange the two motor wires.",
+        3 => "Exchange two motor wires, V with W.",
+        4 => "Exchange the two wires of one phase, and check all four at both ends."
+      }.freeze
       private_constant :MISTAKES, :EITHER, :REMEDIES
 
       def commutation_cause
         case axis.turned_by_hand
-        when "proven" then "Turned by hand all came as it should, so the feedback is right: #{MISTAKES.fetch(axis.wires)}."
-        when "failed" then "The turn by hand has shown what is wrong with the feedback."
-        else EITHER.fetch(axis.wires)
+        when "proven"
+          "Turned by hand all came as it should, so the feedback is right: #{MISTAKES.fetch(axis.wires)}."
+        when "failed"
+          "The turn by hand has shown what is wrong with the feedback."
+        else
+          EITHER.fetch(axis.wires)
         end
       end
 
       def commutation_remedy
         case axis.turned_by_hand
-        when "proven" then REMEDIES.fetch(axis.wires)
-        when "failed" then "Put that right first."
-        else "Turn the shaft by hand at Feedback: it tells the two apart."
+        when "proven"
+          REMEDIES.fetch(axis.wires)
+        when "failed"
+          "Put that right first."
+        else
+          "Turn the shaft by hand at Feedback: it tells the two apart."
         end
       end
 
       # A weight that should be felt while it turns steadily: T = K_t i against gravity, with friction helping or not.
       def weightless
         steady = steady_part
-        return unless steady && axis.torque_constant && axis.gravity.abs >= HEAVY * axis.rated_current * axis.torque_constant
+        unless steady && axis.torque_constant && axis.gravity.abs >= HEAVY * axis.rated_current * axis.torque_constant
+          return
+        end
         friction = axis.friction * (steady.first.demand <=> 0)
         torque = mean(steady, :torque_current) * axis.torque_constant
         return if (torque - friction) / axis.gravity >= LIGHT
-        finding("weightless", "#{axis.shaft.text(:torque, torque)} #{axis.shaft.slides? ? "move" : "turn"} the load; #{axis.shaft.text(:torque, axis.gravity + friction)} should, for its weight", "Gravity is not felt: the load is not coupled, or something else carries it.", "Check the coupling, before the brake is trusted to hold anything.")
+        blocker(
+          "weightless",
+          "#{axis.shaft.text(:torque, torque)} #{axis.shaft.slides? ? "move" : "turn"} the load; " \
+            "#{axis.shaft.text(:torque, axis.gravity + friction)} should, for its weight",
+          because: "Gravity is not felt: the load is not coupled, or something else carries it.",
+          so: "Check the coupling, before the brake is trusted to hold anything."
+        )
       end
 
       def steady_part
-        @looks.chunk_while { |a, b| a.demand == b.demand }.map { |part| part.drop(part.size / 3) }
-              .select { |part| part.size > 3 && part.first.demand.nonzero? && part.last.at - part.first.at >= HELD && part.all? { |look| (look.speed - look.demand).abs < 0.2 * look.demand.abs } }.last
+        @looks
+          .chunk_while { |a, b| a.demand == b.demand }
+          .map { |part| part.drop(part.size / 3) }
+          .select do |part|
+            part.size > 3 && part.first.demand.nonzero? && part.last.at - part.first.at >= HELD &&
+              part.all? { |look| (look.speed - look.demand).abs < 0.2 * look.demand.abs }
+          end
+          .last
       end
     end
   end

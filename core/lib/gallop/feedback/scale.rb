@@ -2,32 +2,80 @@
 
 module Gallop
   module Feedback
-    # A linear scale beside a linear motor. What a turn is to the encoder of a shaft is the pole pair pitch here, in which the field goes round
+    # A linear scale beside a linear motor. What a turn is to the encoder of a shaft is the pole pair pitch here, in
+    # which the field goes round
     # once: the drive has to know the counts in it, as a whole number.
     class Scale < Device
       TAKEN = %w[incremental incremental_halls absolute sine].freeze
-      WORDS = { "incremental" => "Incremental scale", "incremental_halls" => "Incremental scale and halls", "absolute" => "Absolute scale", "sine" => "Scale with sine and cosine" }.freeze
-      DEVICE = Device::DEVICE.with(choices: { "none" => "None" }.merge(WORDS), help: "What tells the drive where the moving part is.")
-      LINES = [
-        field("line_pitch", "Length of a line", "µm", 0.01, 100_000, "Of one line or signal period, from its beginning to that of the next. Each gives four counts."),
-        field("index", "Reference mark", "", nil, nil, "One pulse where the mark is, on wires of its own.", choices: { "no" => "None", "yes" => "There is one" }, required: false, group: "Device")
-      ].map { |row| row.with(group: "Device") }.freeze
+      WORDS = {
+        "incremental" => "Incremental scale",
+        "incremental_halls" => "Incremental scale and halls",
+        "absolute" => "Absolute scale",
+        "sine" => "Scale with sine and cosine"
+      }.freeze
+      DEVICE =
+        Device::DEVICE.with(
+          choices: { "none" => "None" }.merge(WORDS),
+          help: "What tells the drive where the moving part is."
+        )
+      LINES =
+        [
+          field(
+            "line_pitch",
+            "Length of a line",
+            "µm",
+            0.01,
+            100_000,
+            "Of one line or signal period, from its beginning to that of the next. Each gives four counts."
+          ),
+          field(
+            "index",
+            "Reference mark",
+            "",
+            nil,
+            nil,
+            "One pulse where the mark is, on wires of its own.",
+            choices: {
+              "no" => "None",
+              "yes" => "There is one"
+            },
+            required: false,
+            group: "Device"
+          )
+        ].map { |row| row.with(group: "Device") }.freeze
       STEPS = [
-        field("step_length", "Length of a step", "nm", 0.01, 1e7, "Of the absolute word, from its data sheet.", group: "Device"),
+        field(
+          "step_length",
+          "Length of a step",
+          "nm",
+          0.01,
+          1e7,
+          "Of the absolute word, from its data sheet.",
+          group: "Device"
+        ),
         COUNTS[:bits].find { |row| row.key == "update_time" }
       ].freeze
       PLACE = [
         MOUNTING.find { |row| row.key == "direction" },
-        MOUNTING.find { |row| row.key == "seen_counts" }.with(label: "Counts seen in a pole pair pitch", help: "From the live view, pushing the moving part by hand over one pole pair pitch.")
+        MOUNTING
+          .find { |row| row.key == "seen_counts" }
+          .with(
+            label: "Counts seen in a pole pair pitch",
+            help: "From the live view, pushing the moving part by hand over one pole pair pitch."
+          )
       ].freeze
 
-      RULES = (%i[counts_not_whole] + Device::RULES - %i[resolver_pairs_odd behind_a_gear half_a_mounting position_within_a_turn]).freeze
+      RULES =
+        (
+          %i[counts_not_whole] + Device::RULES -
+            %i[resolver_pairs_odd behind_a_gear half_a_mounting position_within_a_turn]
+        ).freeze
 
       def self.fields(typed)
         device = (typed["device"] || typed[:device]).to_s
         kind = TAKEN.include?(device) ? KINDS[device] : nil
-        return [ DEVICE ] if kind.nil?
-        [ DEVICE, *(kind.counts == :lines ? LINES : STEPS), *(device == "sine" ? [ INTERPOLATION ] : []), *PLACE, *SIGNALS ]
+        return [DEVICE] if kind.nil?
+        [DEVICE, *(kind.counts == :lines ? LINES : STEPS), *(device == "sine" ? [INTERPOLATION] : []), *PLACE, *SIGNALS]
       end
 
       private
@@ -39,26 +87,44 @@ module Gallop
       # In a pole pair pitch. @return [Rational, nil]
       def device_counts
         case kind&.counts
-        when :lines then lines_a_turn && lines_a_turn * (device == "sine" ? sheet["interpolation"] || INTERPOLATION_STEPS : 4)
-        when :bits then pitch && exact("step_length") ? pitch / exact("step_length") : nil
+        when :lines
+          lines_a_turn && lines_a_turn * (device == "sine" ? sheet["interpolation"] || INTERPOLATION_STEPS : 4)
+        when :bits
+          pitch && exact("step_length") ? pitch / exact("step_length") : nil
         end
       end
 
       def counts_a_turn
-        motor_counts && consequence("counts_a_turn", "Counts in a pole pair pitch", motor_counts.to_f, "counts", motor_counts.denominator == 1 ? 0 : 3, counts_note)
+        motor_counts &&
+          consequence(
+            "counts_a_turn",
+            "Counts in a pole pair pitch",
+            motor_counts.to_f,
+            "counts",
+            motor_counts.denominator == 1 ? 0 : 3,
+            counts_note
+          )
       end
 
       def counts_note
         way = show(pitch.to_f * 1e3, "mm")
-        return "#{way} in steps of #{show(exact('step_length').to_f * 1e9, 'nm')}." if kind.counts == :bits
-        "#{way} in lines of #{show(exact('line_pitch').to_f * 1e6, 'µm')}, #{device == 'sine' ? "each divided by #{sheet['interpolation'] || INTERPOLATION_STEPS}" : 'four counts each'}."
+        return "#{way} in steps of #{show(exact("step_length").to_f * 1e9, "nm")}." if kind.counts == :bits
+        "#{way} in lines of #{show(exact("line_pitch").to_f * 1e6, "µm")}, " \
+          "#{counts_of_a_line}."
       end
 
-      def fewer_lines(share) = "lines of #{show(exact('line_pitch').to_f / share * 1e6, 'µm')}"
-      def finer_device = "A scale with lines or steps of #{show(pitch.to_f / FEW * 1e6, 'µm')} or less."
+      def counts_of_a_line
+        return "four counts each" unless device == "sine"
+        "each divided by #{sheet["interpolation"] || INTERPOLATION_STEPS}"
+      end
 
-      def resolution_of_angle = motor_counts && consequence("resolution_of_angle", "One count of the field angle", 360 / motor_counts.to_f, "°")
-      def resolution_of_load = motor_counts && consequence("resolution_of_load", "One count of the way", pitch.to_f / motor_counts * 1e6, "µm")
+      def fewer_lines(share) = "lines of #{show(exact("line_pitch").to_f / share * 1e6, "µm")}"
+      def finer_device = "A scale with lines or steps of #{show(pitch.to_f / FEW * 1e6, "µm")} or less."
+
+      def resolution_of_angle =
+        motor_counts && consequence("resolution_of_angle", "One count of the field angle", 360 / motor_counts.to_f, "°")
+      def resolution_of_load =
+        motor_counts && consequence("resolution_of_load", "One count of the way", pitch.to_f / motor_counts * 1e6, "µm")
       def counts_an_electrical_turn = nil
 
       def whole_range = nil
@@ -71,13 +137,27 @@ module Gallop
 
       def start_up
         return super unless kind && !kind.commutates && device != "none"
-        statement("start_up", "Ready after power-up", "after an alignment", "The moving part is pulled to a known angle and moves by up to half a pole pair pitch#{pitch ? ", #{show(pitch.to_f / 2 * 1e3, 'mm')}" : ''}.")
+        statement(
+          "start_up",
+          "Ready after power-up",
+          "after an alignment",
+          "The moving part is pulled to a known angle and moves by up to half a pole pair " \
+            "pitch#{pitch ? ", #{show(pitch.to_f / 2 * 1e3, "mm")}" : ""}."
+        )
       end
 
       def counts_not_whole
         return if motor_counts.nil? || motor_counts.denominator == 1
-        finding(:blocker, "counts_not_whole", "A pole pair pitch of #{show(pitch.to_f * 1e3, 'mm')} has #{show(motor_counts.to_f, nil, 3)} counts: no whole number", "The field angle would drift away along the track, by #{show(360 * (motor_counts - motor_counts.round).abs / motor_counts.to_f, '°')} in each pitch.",
-                "Check the length of a line and the pole pitch.", facts: counting_facts)
+        blocker(
+          "counts_not_whole",
+          "A pole pair pitch of #{show(pitch.to_f * 1e3, "mm")} has #{show(motor_counts.to_f, nil, 3)} counts: no " \
+            "whole number",
+          because:
+            "The field angle would drift away along the track, by " \
+              "#{show(360 * (motor_counts - motor_counts.round).abs / motor_counts.to_f, "°")} in each pitch.",
+          so: "Check the length of a line and the pole pitch.",
+          facts: counting_facts
+        )
       end
     end
   end

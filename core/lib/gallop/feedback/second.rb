@@ -2,20 +2,78 @@
 
 module Gallop
   module Feedback
-    # A second device: at the load, where it closes the position loop past play and stretch, or on a master that is followed. The first keeps
-    # commutation and speed.
+    # A second device: at the load, where it closes the position loop past play and stretch, or on a master that is
+    # followed. The first keeps commutation and speed.
     module Second
-      ROLES = { "none" => "None", "load" => "At the load, for the position", "master" => "On a master to follow" }.freeze
+      ROLES = {
+        "none" => "None",
+        "load" => "At the load, for the position",
+        "master" => "On a master to follow"
+      }.freeze
       SAME = 1e-6 # by which two ratios may differ
 
-      ROLE = FactStage.field("second_role", "Second device", "", nil, nil, "The first closes current and speed loop in any case.", choices: ROLES, required: false, group: "Second device")
+      ROLE =
+        FactStage.field(
+          "second_role",
+          "Second device",
+          "",
+          nil,
+          nil,
+          "The first closes current and speed loop in any case.",
+          choices: ROLES,
+          required: false,
+          group: "Second device"
+        )
       FIELDS = [
-        FactStage.field("second_lines", "Lines a turn", "", 1, 4_194_304, "Of the second device; each gives four counts.", whole: true, step: 1, group: "Second device"),
-        FactStage.field("second_direction", "Counting direction", "", nil, nil, "Against that of the motor.", choices: { "same" => "As the motor", "reversed" => "Reversed" }, required: false, group: "Second device")
+        FactStage.field(
+          "second_lines",
+          "Lines a turn",
+          "",
+          1,
+          4_194_304,
+          "Of the second device; each gives four counts.",
+          whole: true,
+          step: 1,
+          group: "Second device"
+        ),
+        FactStage.field(
+          "second_direction",
+          "Counting direction",
+          "",
+          nil,
+          nil,
+          "Against that of the motor.",
+          choices: {
+            "same" => "As the motor",
+            "reversed" => "Reversed"
+          },
+          required: false,
+          group: "Second device"
+        )
       ].freeze
       RATIO = [
-        FactStage.field("second_motor_turns", "Motor turns", "", 1, 1_000_000, "For the turns of the second device below: those of the gear, where it sits on the output.", whole: true, step: 1, group: "Second device"),
-        FactStage.field("second_turns", "Turns of the second device", "", 1, 1_000_000, "For the motor turns above.", whole: true, step: 1, group: "Second device")
+        FactStage.field(
+          "second_motor_turns",
+          "Motor turns",
+          "",
+          1,
+          1_000_000,
+          "For the turns of the second device below: those of the gear, where it sits on the output.",
+          whole: true,
+          step: 1,
+          group: "Second device"
+        ),
+        FactStage.field(
+          "second_turns",
+          "Turns of the second device",
+          "",
+          1,
+          1_000_000,
+          "For the motor turns above.",
+          whole: true,
+          step: 1,
+          group: "Second device"
+        )
       ].freeze
 
       CONSEQUENCES = %i[roles_say second_counts second_resolution].freeze
@@ -26,56 +84,125 @@ module Gallop
       def self.fields(profile, typed)
         return [] unless profile["second_feedback.role"]
         role = typed.transform_keys(&:to_s)["second_role"]
-        [ ROLE, *(%w[load master].include?(role) ? FIELDS : []), *(role == "load" ? RATIO : []) ]
+        [ROLE, *(%w[load master].include?(role) ? FIELDS : []), *(role == "load" ? RATIO : [])]
       end
 
       private
 
       def role = sheet_figure("second_role")
-      def second_ratio = sheet_figure("second_motor_turns") && sheet_figure("second_turns") ? Rational(sheet["second_turns"], sheet["second_motor_turns"]) : nil
+      def second_ratio =
+        if sheet_figure("second_motor_turns") && sheet_figure("second_turns")
+          Rational(sheet["second_turns"], sheet["second_motor_turns"])
+        else
+          nil
+        end
       # In a turn of the motor. @return [Rational, nil]
       def second_motor_counts = second_ratio && sheet_figure("second_lines") && 4 * sheet["second_lines"] * second_ratio
 
       def roles_say
         case role
-        when "load" then statement("roles_say", "Position", "by the second", "Commutation and speed by the first. Play and stretch between the two are inside the position loop: they bound its gain.")
-        when "master" then statement("roles_say", "Position", "by the first", "The second tells the place of the master that is followed.")
+        when "load"
+          statement(
+            "roles_say",
+            "Position",
+            "by the second",
+            "Commutation and speed by the first. Play and stretch between the two are inside the position loop: " \
+              "they bound its gain."
+          )
+        when "master"
+          statement(
+            "roles_say",
+            "Position",
+            "by the first",
+            "The second tells the place of the master that is followed."
+          )
         end
       end
 
-      def second_counts = second_motor_counts && consequence("second_counts", "Counts of the second in a motor turn", second_motor_counts.to_f, "counts", second_motor_counts.denominator == 1 ? 0 : 3)
+      def second_counts =
+        second_motor_counts &&
+          consequence(
+            "second_counts",
+            "Counts of the second in a motor turn",
+            second_motor_counts.to_f,
+            "counts",
+            second_motor_counts.denominator == 1 ? 0 : 3
+          )
 
       def second_resolution
         travel = mechanics&.travel_of_motor_turn
-        second_motor_counts && travel && consequence("second_resolution", "One count of the second at the load", travel / second_motor_counts.to_f * 1e6, "µm")
+        second_motor_counts && travel &&
+          consequence(
+            "second_resolution",
+            "One count of the second at the load",
+            travel / second_motor_counts.to_f * 1e6,
+            "µm"
+          )
       end
 
       # On the motor its ratio is one, on the output that of the gear.
       def second_nowhere
         gear = mechanics&.gear_ratio
         return unless second_ratio && gear && role == "load"
-        return if [ 1, gear ].any? { |place| (second_ratio * place - 1).abs < SAME }
-        finding(:caution, "second_nowhere", "#{sheet['second_motor_turns']} motor turns for #{sheet['second_turns']} of the second device; the gear has #{gear.numerator} for #{gear.denominator}", "By this ratio it sits neither on the motor nor on the output of the gear.", "Compare with the gear at Mechanics.",
-                facts: %w[second_motor_turns second_turns])
+        return if [1, gear].any? { |place| (second_ratio * place - 1).abs < SAME }
+        caution(
+          "second_nowhere",
+          "#{sheet["second_motor_turns"]} motor turns for #{sheet["second_turns"]} of the second device; the gear " \
+            "has #{gear.numerator} for #{gear.denominator}",
+          because: "By this ratio it sits neither on the motor nor on the output of the gear.",
+          so: "Compare with the gear at Mechanics.",
+          facts: %w[second_motor_turns second_turns]
+        )
       end
 
       def second_coarse
         return unless role == "load" && second_motor_counts && motor_counts && second_motor_counts < motor_counts
-        finding(:note, "second_coarse", "The second device tells the position #{show((motor_counts / second_motor_counts).to_f, nil, 1)} times more coarsely than the first", "The position loop hunts between two counts of it, which the speed loop sees as steps.", "More lines at the load, or a window at standstill of some counts.", facts: %w[second_lines])
+        note(
+          "second_coarse",
+          "The second device tells the position #{show((motor_counts / second_motor_counts).to_f, nil, 1)} times " \
+            "more coarsely than the first",
+          because: "The position loop hunts between two counts of it, which the speed loop sees as steps.",
+          so: "More lines at the load, or a window at standstill of some counts.",
+          facts: %w[second_lines]
+        )
       end
 
       def second_too_fast
         return unless role == "load" && second_motor_counts && top_speed && input_limit
         frequency = top_speed / (2 * Math::PI) * second_motor_counts.to_f / 4
         return if frequency <= input_limit
-        finding(:blocker, "second_too_fast", "#{speed_text(top_speed)} gives #{show(frequency / 1e3, 'kHz', 0)} of the second's lines; the input takes #{show(input_limit / 1e3, 'kHz', 0)}", "Counts are lost, and the position with them.", "Fewer lines, or a lower top speed.", facts: %w[second_lines])
+        blocker(
+          "second_too_fast",
+          "#{speed_text(top_speed)} gives #{show(frequency / 1e3, "kHz", 0)} of the second's lines; the input " \
+            "takes #{show(input_limit / 1e3, "kHz", 0)}",
+          because: "Counts are lost, and the position with them.",
+          so: "Fewer lines, or a lower top speed.",
+          facts: %w[second_lines]
+        )
       end
 
       def propose_second
         return unless role
-        values = { "second_feedback.role" => ROLES.keys.index(role), "second_feedback.counts_per_turn" => sheet_figure("second_lines")&.*(4), "second_feedback.ratio_motor" => sheet_figure("second_motor_turns"),
-                   "second_feedback.ratio_encoder" => sheet_figure("second_turns"), "second_feedback.direction" => { "same" => 0, "reversed" => 1 }[sheet_figure("second_direction")] }.compact
-        values.map { |key, figure| propose(key, figure, key.end_with?("counts_per_turn") ? "#{sheet['second_lines']} lines, four counts each" : "as given", facts: %w[second_role second_lines second_motor_turns second_turns second_direction].select { |fact| sheet.asks?(fact) }) }.compact
+        values = {
+          "second_feedback.role" => ROLES.keys.index(role),
+          "second_feedback.counts_per_turn" => sheet_figure("second_lines")&.*(4),
+          "second_feedback.ratio_motor" => sheet_figure("second_motor_turns"),
+          "second_feedback.ratio_encoder" => sheet_figure("second_turns"),
+          "second_feedback.direction" => { "same" => 0, "reversed" => 1 }[sheet_figure("second_direction")]
+        }.compact
+        values
+          .map do |key, figure|
+            propose(
+              key,
+              figure,
+              key.end_with?("counts_per_turn") ? "#{sheet["second_lines"]} lines, four counts each" : "as given",
+              facts:
+                %w[second_role second_lines second_motor_turns second_turns second_direction].select do |fact|
+                  sheet.asks?(fact)
+                end
+            )
+          end
+          .compact
       end
     end
   end

@@ -4,7 +4,8 @@ require "csv"
 
 module Gallop
   module Files
-    # Settings as a table: one line a setting, with a header line. Separated by commas or semicolons; decimal points or commas.
+    # Settings as a table: one line a setting, with a header line. Separated by commas or semicolons; decimal points
+    # or commas.
     module Csv
       COLUMNS = %w[key index subindex name value unit group].freeze
 
@@ -13,12 +14,26 @@ module Gallop
       # @return [Content]
       def read(text)
         header = text.each_line.first.to_s
-        table = ::CSV.parse(text, headers: true, col_sep: separator(header), header_converters: ->(name) { name.to_s.strip.downcase })
+        table =
+          ::CSV.parse(
+            text,
+            headers: true,
+            col_sep: separator(header),
+            header_converters: ->(name) { name.to_s.strip.downcase }
+          )
         problem = header_problem(table.headers.compact)
-        return Content.new(format: "csv", rows: [], problems: [ Problem.new(place: "line 1", message: problem) ]) if problem
+        if problem
+          return Content.new(format: "csv", rows: [], problems: [Problem.new(place: "line 1", message: problem)])
+        end
         numbered(table)
       rescue ::CSV::MalformedCSVError => e
-        Content.new(format: "csv", rows: [], problems: [ Problem.new(place: "line #{e.lineno}", message: "no table: #{e.message.sub(/ in line \d+\.?\z/, '')}") ])
+        Content.new(
+          format: "csv",
+          rows: [],
+          problems: [
+            Problem.new(place: "line #{e.lineno}", message: "no table: #{e.message.sub(/ in line \d+\.?\z/, "")}")
+          ]
+        )
       end
 
       # @return [String]
@@ -30,14 +45,24 @@ module Gallop
       end
 
       def columns(profile, entry, raw)
-        [ entry.key, Kernel.format("0x%04X", entry.index), entry.subindex, entry.name, Figures.to_cell(entry, raw), Figures.unit(entry), profile.groups.fetch(entry.group) ]
+        [
+          entry.key,
+          Kernel.format("0x%04X", entry.index),
+          entry.subindex,
+          entry.name,
+          Figures.to_cell(entry, raw),
+          Figures.unit(entry),
+          profile.groups.fetch(entry.group)
+        ]
       end
 
       def separator(header) = header.count(";") > header.count(",") ? ";" : ","
 
       def header_problem(headers)
         return "a column “value” is expected in the header line" unless headers.include?("value")
-        "a column “key”, or columns “index” and “subindex”, are expected in the header line" unless headers.include?("key") || headers.include?("index")
+        unless headers.include?("key") || headers.include?("index")
+          "a column “key”, or columns “index” and “subindex”, are expected in the header line"
+        end
       end
 
       # Lines are those of a text editor as long as no cell holds a line break.
@@ -55,8 +80,14 @@ module Gallop
           problems << Problem.new(place: "line #{line}", message: "neither a key nor an index is given")
           return
         end
-        Row.new(place: "line #{line}", key: key.empty? ? nil : key, index: index, subindex: Ini.integer(cells["subindex"]) || 0,
-                text: Figures.from_cell(cells["value"].to_s), unit: cells["unit"].to_s.strip)
+        Row.new(
+          place: "line #{line}",
+          key: key.empty? ? nil : key,
+          index: index,
+          subindex: Ini.integer(cells["subindex"]) || 0,
+          text: Figures.from_cell(cells["value"].to_s),
+          unit: cells["unit"].to_s.strip
+        )
       end
     end
   end

@@ -5,7 +5,8 @@ require "bigdecimal/util"
 
 module Gallop
   module Files
-    # Raw values as plain texts that come back as the same raw value: exact decimals with a point, numbers for choices and bits.
+    # Raw values as plain texts that come back as the same raw value: exact decimals with a point, numbers for choices
+    # and bits.
     module Figures
       module_function
 

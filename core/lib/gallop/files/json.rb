@@ -4,7 +4,8 @@ require "json"
 
 module Gallop
   module Files
-    # Settings as JSON: { "format": "gallop-settings", "version": 1, "device": {…}, "settings": [ { "key", "value", "unit", … } ] }.
+    # Settings as JSON: { "format": "gallop-settings", "version": 1, "device": {…}, "settings": [ { "key", "value",
+    # "unit", … } ] }.
     module Json
       FORMAT = "gallop-settings"
 
@@ -24,23 +25,40 @@ module Gallop
 
       # @return [String]
       def write(profile, values, device = {})
-        settings = profile.settings.select { |entry| values.key?(entry.key) }.map { |entry| item(entry, values[entry.key]) }
-        ::JSON.pretty_generate("format" => FORMAT, "version" => 1, "device" => header(profile, device), "settings" => settings) << "\n"
+        settings =
+          profile.settings.select { |entry| values.key?(entry.key) }.map { |entry| item(entry, values[entry.key]) }
+        ::JSON.pretty_generate(
+          "format" => FORMAT,
+          "version" => 1,
+          "device" => header(profile, device),
+          "settings" => settings
+        ) << "\n"
       end
 
       def header(profile, device)
-        { "family" => profile.family, "product" => profile.fetch("device.name").default, "firmware" => profile.version,
-          "name" => device[:name], "serial" => device[:serial] }.compact
+        {
+          "family" => profile.family,
+          "product" => profile.fetch("device.name").default,
+          "firmware" => profile.version,
+          "name" => device[:name],
+          "serial" => device[:serial]
+        }.compact
       end
 
       def item(entry, raw)
-        { "key" => entry.key, "index" => Kernel.format("0x%04X", entry.index), "subindex" => entry.subindex, "value" => Figures.text(entry, raw),
-          "unit" => Figures.unit(entry), "name" => entry.name }
+        {
+          "key" => entry.key,
+          "index" => Kernel.format("0x%04X", entry.index),
+          "subindex" => entry.subindex,
+          "value" => Figures.text(entry, raw),
+          "unit" => Figures.unit(entry),
+          "name" => entry.name
+        }
       end
 
       def shape_problem(data)
         return "an object with “format”: “#{FORMAT}” is expected" unless data.is_a?(Hash) && data["format"] == FORMAT
-        return "version 1 is expected, not #{data['version'].to_s[0, 20]}" unless data["version"] == 1
+        return "version 1 is expected, not #{data["version"].to_s[0, 20]}" unless data["version"] == 1
         "“settings” must be a list" unless data["settings"].is_a?(Array)
       end
 
@@ -49,8 +67,14 @@ module Gallop
         return note(problems, place, "“value” is missing") unless item.key?("value") && !item["value"].is_a?(Enumerable)
         index = Ini.integer(item["index"])
         return note(problems, place, "neither a key nor an index is given") unless item["key"].is_a?(String) || index
-        Row.new(place: place, key: item["key"].is_a?(String) ? item["key"] : nil, index: index, subindex: Ini.integer(item["subindex"]) || 0,
-                text: item["value"].to_s, unit: item["unit"].to_s)
+        Row.new(
+          place: place,
+          key: item["key"].is_a?(String) ? item["key"] : nil,
+          index: index,
+          subindex: Ini.integer(item["subindex"]) || 0,
+          text: item["value"].to_s,
+          unit: item["unit"].to_s
+        )
       end
 
       def note(problems, place, message)
@@ -71,7 +95,8 @@ module Gallop
         text[0, place].count("\n") + 1
       end
 
-      def failed(place, message) = Content.new(format: "json", rows: [], problems: [ Problem.new(place: place, message: message) ])
+      def failed(place, message) =
+        Content.new(format: "json", rows: [], problems: [Problem.new(place: place, message: message)])
     end
   end
 end

@@ -5,7 +5,18 @@ module Gallop
     # The object sections of an EDS or DCF: [2100], [2100sub1], and compact sub-objects with [2100Name] and [2100Value].
     class ObjectSections
       # One object as the file describes it. value and line are of ParameterValue (nil in an EDS).
-      Item = Record.define(:index, :subindex, :name, :line, type: nil, access: nil, default: nil, value: nil, value_line: nil)
+      Item =
+        Record.define(
+          :index,
+          :subindex,
+          :name,
+          :line,
+          type: nil,
+          access: nil,
+          default: nil,
+          value: nil,
+          value_line: nil
+        )
 
       SECTION = /\A(\h{1,4})(?:sub(\h{1,2}))?\z/i
       COMPACT = /\A(\h{1,4})(value|name)\z/i
@@ -21,7 +32,8 @@ module Gallop
 
       # @return [Array<Item>]
       def items
-        @items ||= @ini.sections.values.flat_map { |section| section.name =~ SECTION ? object(section, $1.hex, $2&.hex) : [] }
+        @items ||=
+          @ini.sections.values.flat_map { |section| section.name =~ SECTION ? object(section, $1.hex, $2&.hex) : [] }
       end
 
       # A number of the file, with $NODEID resolved. @return [Integer, nil] nil with a problem noted
@@ -35,23 +47,40 @@ module Gallop
       def object(section, index, subindex)
         compact = section["CompactSubObj"]
         return compact_items(section, index, compact) if compact && Ini.integer(compact.text).to_i.positive?
-        return [] if subindex.nil? && Ini.integer(section.text("SubNumber")).to_i.positive? # a record or array: its subs have sections
-        [ item(section, index, subindex || 0, section.text("ParameterName"), section["ParameterValue"]) ]
+        # A record or array: its subs have sections
+        return [] if subindex.nil? && Ini.integer(section.text("SubNumber")).to_i.positive?
+        [item(section, index, subindex || 0, section.text("ParameterName"), section["ParameterValue"])]
       end
 
       def item(section, index, subindex, name, value)
-        Item.new(index: index, subindex: subindex, name: name.to_s, line: section.line, type: section["DataType"]&.then { |t| Ini.integer(t.text) },
-                 access: section.text("AccessType")&.downcase, default: section["DefaultValue"], value: value&.text, value_line: value&.line)
+        Item.new(
+          index: index,
+          subindex: subindex,
+          name: name.to_s,
+          line: section.line,
+          type: section["DataType"]&.then { |t| Ini.integer(t.text) },
+          access: section.text("AccessType")&.downcase,
+          default: section["DefaultValue"],
+          value: value&.text,
+          value_line: value&.line
+        )
       end
 
-      # Sub-objects 1 to n that share one description, names and values in sections of their own (CiA 306, compact storage).
+      # Sub-objects 1 to n that share one description, names and values in sections of their own (CiA 306, compact
+      # storage).
       def compact_items(section, index, compact)
         count = Ini.integer(compact.text)
-        return [ note(compact.line, "254 sub-objects are possible, not #{count}") ].compact unless count.between?(1, 254)
+        return [note(compact.line, "254 sub-objects are possible, not #{count}")].compact unless count.between?(1, 254)
         names = @ini["#{section.name}Name"]
         values = @ini["#{section.name}Value"]
         (1..count).map do |n|
-          item(section, index, n, names&.text(n.to_s) || "#{section.text('ParameterName')} #{n}", values && values[n.to_s])
+          item(
+            section,
+            index,
+            n,
+            names&.text(n.to_s) || "#{section.text("ParameterName")} #{n}",
+            values && values[n.to_s]
+          )
         end
       end
 

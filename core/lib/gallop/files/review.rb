@@ -9,7 +9,8 @@ module Gallop
 
       attr_reader :content
 
-      # @param profile [Objects::Profile] @param current [Hash{String => Object}] raw by key, what the draft would be changed from
+      # @param profile [Objects::Profile] @param current [Hash{String => Object}] raw by key, what the draft would be
+      # changed from
       def initialize(profile, content, current:)
         @profile = profile
         @content = content
@@ -18,29 +19,45 @@ module Gallop
 
       # All of it in plain objects, to be made in one process and shown in another. @return [Hash]
       def to_plain
-        rows = lines.map { |line| { row: line.row.to_h, status: line.status, key: line.entry&.key, raw: line.raw, message: line.message } }
+        rows =
+          lines.map do |line|
+            { row: line.row.to_h, status: line.status, key: line.entry&.key, raw: line.raw, message: line.message }
+          end
         { format: content.format, device: content.device, problems: content.problems.map(&:to_h), lines: rows }
       end
 
       # @param plain [Hash] of #to_plain, names as symbols @return [Review]
       def self.from_plain(profile, plain, current:)
         problems = plain.fetch(:problems).map { |problem| Problem.new(**problem) }
-        content = Content.new(format: plain.fetch(:format), rows: [], problems: problems, device: plain.fetch(:device).transform_keys(&:to_s))
-        new(profile, content, current: current).tap { |review| review.lines = plain.fetch(:lines).map { |line| review.line_of(profile, line) } }
+        content =
+          Content.new(
+            format: plain.fetch(:format),
+            rows: [],
+            problems: problems,
+            device: plain.fetch(:device).transform_keys(&:to_s)
+          )
+        new(profile, content, current: current).tap do |review|
+          review.lines = plain.fetch(:lines).map { |line| review.line_of(profile, line) }
+        end
       end
 
       attr_writer :lines
 
       def line_of(profile, plain)
-        Line.new(row: Row.new(**plain.fetch(:row)), entry: plain[:key] && profile.fetch(plain[:key]), **plain.slice(:status, :raw, :message))
+        Line.new(
+          row: Row.new(**plain.fetch(:row)),
+          entry: plain[:key] && profile.fetch(plain[:key]),
+          **plain.slice(:status, :raw, :message)
+        )
       end
 
       # @return [Array<Line>] in the order of the file; of two rows for one entry the second is refused
       def lines
-        @lines ||= begin
-          seen = {}
-          content.rows.map { |row| line(row, seen) }
-        end
+        @lines ||=
+          begin
+            seen = {}
+            content.rows.map { |row| line(row, seen) }
+          end
       end
 
       def changes = lines.select { |line| line.status == "change" }
@@ -51,7 +68,8 @@ module Gallop
         ours = @profile.fetch("device.product").default_raw
         family = content.device["family"]
         return if (number.nil? || number == ours) && (family.nil? || family == @profile.family)
-        "The file is for #{content.device['product'] || content.device['family'] || 'another device'}; this drive is a #{@profile.title}."
+        "The file is for #{content.device["product"] || content.device["family"] || "another device"}; this drive " \
+          "is a #{@profile.title}."
       end
 
       private
@@ -60,7 +78,9 @@ module Gallop
         entry = entry_of(row)
         return Line.new(row: row, status: "unknown", message: "#{@profile.title} has no such value") if entry.nil?
         return Line.new(row: row, status: "read_only", entry: entry, message: "cannot be set") unless entry.setting?
-        return Line.new(row: row, status: "refused", entry: entry, message: "is there already in #{seen[entry.key]}") if seen[entry.key]
+        if seen[entry.key]
+          return Line.new(row: row, status: "refused", entry: entry, message: "is there already in #{seen[entry.key]}")
+        end
         seen[entry.key] = row.place
         judged(row, entry, entry.check(raw_of(entry, row)))
       rescue Objects::Unacceptable => e

@@ -16,20 +16,101 @@ module Gallop
       SLOW = 10 # times slower than asked for: a ramp that is of no use
 
       COMMON = [
-        field("margin", "Margin", "%", 0, 80, "Kept free of every bound that is not the technician's own; 10 % is reckoned with where nothing is given.", required: false, group: "Speed"),
-        field("ramp_time", "From rest to top speed", "s", 0.001, 600, "Nothing: by the acceleration that Mechanics asks for.", required: false, group: "Ramps"),
-        field("stop_time", "From top speed to rest", "s", 0.001, 600, "Nothing: as quick as the ramp up.", required: false, group: "Ramps"),
-        field("quick_stop_time", "Quick stop from top speed", "s", 0.001, 600, "Nothing: as quick as the torque allows, with the margin.", required: false, group: "Ramps"),
-        field("direction", "Permitted direction", "", nil, nil, "The other is locked in the drive, whoever commands.", choices: DIRECTIONS, required: false, group: "Speed"),
-        field("quick_stop_reaction", "Quick stop", "", nil, nil, "What the drive does on a quick stop.", choices: REACTIONS, required: false, group: "When it stops"),
-        field("fault_reaction", "Fault", "", nil, nil, "What it does on a fault that leaves the power stage usable.", choices: REACTIONS, required: false, group: "When it stops")
+        field(
+          "margin",
+          "Margin",
+          "%",
+          0,
+          80,
+          "Kept free of every bound that is not the technician's own; 10 % is reckoned with where nothing is given.",
+          required: false,
+          group: "Speed"
+        ),
+        field(
+          "ramp_time",
+          "From rest to top speed",
+          "s",
+          0.001,
+          600,
+          "Nothing: by the acceleration that Mechanics asks for.",
+          required: false,
+          group: "Ramps"
+        ),
+        field(
+          "stop_time",
+          "From top speed to rest",
+          "s",
+          0.001,
+          600,
+          "Nothing: as quick as the ramp up.",
+          required: false,
+          group: "Ramps"
+        ),
+        field(
+          "quick_stop_time",
+          "Quick stop from top speed",
+          "s",
+          0.001,
+          600,
+          "Nothing: as quick as the torque allows, with the margin.",
+          required: false,
+          group: "Ramps"
+        ),
+        field(
+          "direction",
+          "Permitted direction",
+          "",
+          nil,
+          nil,
+          "The other is locked in the drive, whoever commands.",
+          choices: DIRECTIONS,
+          required: false,
+          group: "Speed"
+        ),
+        field(
+          "backward_share",
+          "Backward at most",
+          "%",
+          1,
+          100,
+          "Of the top speed, where the machine goes back more slowly. Nothing: as fast as forward.",
+          required: false,
+          group: "Speed"
+        ),
+        field(
+          "quick_stop_reaction",
+          "Quick stop",
+          "",
+          nil,
+          nil,
+          "What the drive does on a quick stop.",
+          choices: REACTIONS,
+          required: false,
+          group: "When it stops"
+        ),
+        field(
+          "fault_reaction",
+          "Fault",
+          "",
+          nil,
+          nil,
+          "What it does on a fault that leaves the power stage usable.",
+          choices: REACTIONS,
+          required: false,
+          group: "When it stops"
+        )
       ].freeze
 
       CHARTS = %i[run].freeze
 
       # Bounds of the speed. @return [Hash{String => Float}] who bounds => rad/s
       def speed_bounds
-        { "the motor" => motor.si("top_speed"), "the gearbox" => mechanics.permitted_speed, "the drive's output frequency" => drive_speed, "the feedback" => feedback.speed_of_input }.compact
+        {
+          "the motor" => motor.si("top_speed"),
+          "the gearbox" => mechanics.permitted_speed,
+          "the drive's output frequency" => drive_speed,
+          "the feedback" => feedback.speed_of_input
+        }.compact
       end
 
       private
@@ -47,7 +128,7 @@ module Gallop
       # What the machine is to run at: as Mechanics asks, within what bounds it.
       def working_speed
         asked = mechanics.demanded_speed
-        asked && highest ? [ asked, highest ].min : asked || highest
+        asked && highest ? [asked, highest].min : asked || highest
       end
 
       def inertia = power.inertia_stopped
@@ -67,8 +148,12 @@ module Gallop
       def quick_bounds
         return { "as given" => rate(si("quick_stop_time")) } if si("quick_stop_time") && working_speed
         return {} if possible_acceleration.nil?
-        { "bounded by the #{shaft.word(:torque)}, less #{percent(margin)}" => possible_acceleration * (1 - margin), "bounded by what the supply takes back" => shortest_rate,
-          "#{QUICKER} times the ramp down, to spare the mechanism" => wanted_deceleration && QUICKER * wanted_deceleration }.compact
+        {
+          "bounded by the #{shaft.word(:torque)}, less #{percent(margin)}" => possible_acceleration * (1 - margin),
+          "bounded by what the supply takes back" => shortest_rate,
+          "#{QUICKER} times the ramp down, to spare the mechanism" =>
+            wanted_deceleration && QUICKER * wanted_deceleration
+        }.compact
       end
 
       def quick_deceleration = quick_bounds.values.min
@@ -81,16 +166,27 @@ module Gallop
       end
 
       def highest_speed
-        highest && consequence("highest_speed", "Highest speed", *told(:speed, highest), "Bounded by #{bounded_by}; #{others}.")
+        highest &&
+          consequence("highest_speed", "Highest speed", *told(:speed, highest), "Bounded by #{bounded_by}; #{others}.")
       end
 
       def others
         rest = speed_bounds.reject { |who, _| who == bounded_by }
-        rest.empty? ? "nothing else is known to bound it" : rest.map { |who, speed| "#{who} #{speed_text(speed)}" }.join(", ")
+        if rest.empty?
+          "nothing else is known to bound it"
+        else
+          rest.map { |who, speed| "#{who} #{speed_text(speed)}" }.join(", ")
+        end
       end
 
       def acceleration_left
-        possible_acceleration && consequence("acceleration_left", "Acceleration that the #{shaft.word(:torque)} leaves", *told(:acceleration, possible_acceleration), "#{torque_text(peak_torque)} at the peak, less #{torque_text(opposing)} of gravity and friction.")
+        possible_acceleration &&
+          consequence(
+            "acceleration_left",
+            "Acceleration that the #{shaft.word(:torque)} leaves",
+            *told(:acceleration, possible_acceleration),
+            "#{torque_text(peak_torque)} at the peak, less #{torque_text(opposing)} of gravity and friction."
+          )
       end
 
       def time_to_speed
@@ -103,12 +199,27 @@ module Gallop
         turns = working_speed**2 / (2 * wanted_deceleration) / (2 * Math::PI)
         travel = mechanics.travel_of_motor_turn
         return consequence("way_of_a_stop", "Way of a stop", turns, "turn") if travel.nil?
-        consequence("way_of_a_stop", "Way of a stop", turns * travel * 1e3, "mm", nil, "#{shaft.slides? ? 'From' : "#{show(turns, 'turn')} of the motor, from"} #{speed_text(working_speed)} by the ramp down.")
+        consequence(
+          "way_of_a_stop",
+          "Way of a stop",
+          turns * travel * 1e3,
+          "mm",
+          nil,
+          "#{shaft.slides? ? "From" : "#{show(turns, "turn")} of the motor, from"} #{speed_text(working_speed)} by " \
+            "the ramp down."
+        )
       end
 
       def quick_stop_follows
         return unless quick_deceleration && working_speed
-        consequence("quick_stop", "Quick stop", working_speed / quick_deceleration, "s", nil, "#{quick_note.capitalize}.")
+        consequence(
+          "quick_stop",
+          "Quick stop",
+          working_speed / quick_deceleration,
+          "s",
+          nil,
+          "#{quick_note.capitalize}."
+        )
       end
 
       def quick_note = quick_bounds.min_by(&:last)&.first.to_s
@@ -116,21 +227,42 @@ module Gallop
       # Up, along, down, with the quick stop from where the ordinary one begins.
       def run
         return unless wanted_acceleration && wanted_deceleration && working_speed
-        up, down = [ wanted_acceleration, wanted_deceleration ].map { |rate| working_speed / rate }
+        up, down = [wanted_acceleration, wanted_deceleration].map { |rate| working_speed / rate }
         along = up + 0.4 * (up + down)
         top = told(:speed, working_speed).first
-        quick = quick_deceleration && [ [ along, top ], [ along + working_speed / quick_deceleration, 0.0 ] ]
-        Chart.new(id: "run", title: "Speed by the ramps", x: Chart::Axis.new(label: "time", unit: "s"), y: Chart::Axis.new(label: "speed", unit: shaft.unit(:speed)),
-                  curves: [ Chart::Curve.new(name: "ramps", points: [ [ 0.0, 0.0 ], [ up, top ], [ along, top ], [ along + down, 0.0 ] ]), quick && Chart::Curve.new(name: "quick stop", points: quick, role: :second) ].compact,
-                  marks: [ highest && Chart::Mark.new(label: bounded_by, at: told(:speed, highest).first) ].select { |mark| mark })
+        quick = quick_deceleration && [[along, top], [along + working_speed / quick_deceleration, 0.0]]
+        Chart.new(
+          id: "run",
+          title: "Speed by the ramps",
+          x: Chart::Axis.new(label: "time", unit: "s"),
+          y: Chart::Axis.new(label: "speed", unit: shaft.unit(:speed)),
+          curves: [
+            Chart::Curve.new(name: "ramps", points: [[0.0, 0.0], [up, top], [along, top], [along + down, 0.0]]),
+            quick && Chart::Curve.new(name: "quick stop", points: quick, role: :second)
+          ].compact,
+          marks: [highest && Chart::Mark.new(label: bounded_by, at: told(:speed, highest).first)].select { |mark| mark }
+        )
       end
 
       # A limit that another one makes unreachable, in the words of both.
       def top_speed_unreachable
         top = motor.si("top_speed")
         return unless top && highest && top > highest * 1.0001
-        finding(bounded_by == "the gearbox" ? :blocker : :caution, "top_speed_unreachable", "#{in_hertz(top)}#{speed_text(top)} is allowed at Motor; #{bounded_by} ends at #{speed_text(highest)}",
-                bounded_by == "the gearbox" ? "The drive would let the motor run the gearbox beyond what it stands." : "The speed between the two is never reached.", "At most #{speed_text(highest)} as top speed at Motor.", values: [ "limits.motor_speed" ])
+        finding(
+          bounded_by == "the gearbox" ? :blocker : :caution,
+          "top_speed_unreachable",
+          "#{in_hertz(top)}#{speed_text(top)} is allowed at Motor; #{bounded_by} ends at #{speed_text(highest)}",
+          because:
+            (
+              if bounded_by == "the gearbox"
+                "The drive would let the motor run the gearbox beyond what it stands."
+              else
+                "The speed between the two is never reached."
+              end
+            ),
+          so: "At most #{speed_text(highest)} as top speed at Motor.",
+          values: ["limits.motor_speed"]
+        )
       end
 
       def in_hertz(_speed) = ""
@@ -138,44 +270,101 @@ module Gallop
       def demand_beyond_bounds
         asked = mechanics.demanded_speed
         return unless asked && highest && asked > highest * 1.0001
-        finding(:caution, "demand_beyond_bounds", "The machine asks for #{speed_text(asked)}; #{bounded_by} ends at #{speed_text(highest)}", "The speed that is asked for is never reached.", "Another ratio, or less speed.")
+        caution(
+          "demand_beyond_bounds",
+          "The machine asks for #{speed_text(asked)}; #{bounded_by} ends at #{speed_text(highest)}",
+          because: "The speed that is asked for is never reached.",
+          so: "Another ratio, or less speed."
+        )
       end
 
       def ramp_beyond_torque
-        return unless possible_acceleration && wanted_acceleration && working_speed && wanted_acceleration > possible_acceleration
-        finding(:caution, "ramp_beyond_torque", "The ramp asks for #{acceleration_text(wanted_acceleration)}; the #{shaft.word(:torque)} leaves #{acceleration_text(possible_acceleration)}", "The motor falls behind its ramp at the current limit, and overshoots at its end.",
-                "#{show(working_speed / possible_acceleration / (1 - margin), 's')} or longer to #{speed_text(working_speed)}.", facts: %w[ramp_time])
+        unless possible_acceleration && wanted_acceleration && working_speed &&
+                 wanted_acceleration > possible_acceleration
+          return
+        end
+        caution(
+          "ramp_beyond_torque",
+          "The ramp asks for #{acceleration_text(wanted_acceleration)}; the #{shaft.word(:torque)} leaves " \
+            "#{acceleration_text(possible_acceleration)}",
+          because: "The motor falls behind its ramp at the current limit, and overshoots at its end.",
+          so:
+            "#{show(working_speed / possible_acceleration / (1 - margin), "s")} or longer to " \
+              "#{speed_text(working_speed)}.",
+          facts: %w[ramp_time]
+        )
       end
 
       def no_torque_left
         return unless peak_torque && peak_torque <= opposing && opposing.positive?
-        finding(:blocker, "no_torque_left", "Gravity and friction take #{torque_text(opposing)}; motor and drive give #{torque_text(peak_torque)}", "Nothing is left to accelerate with, and the load is not even held.", "A larger ratio, motor or drive, or a counterweight.")
+        blocker(
+          "no_torque_left",
+          "Gravity and friction take #{torque_text(opposing)}; motor and drive give #{torque_text(peak_torque)}",
+          because: "Nothing is left to accelerate with, and the load is not even held.",
+          so: "A larger ratio, motor or drive, or a counterweight."
+        )
       end
 
       def stop_trips_the_supply
         time = power.shortest_stop_time
         return unless time && wanted_deceleration && power.speed_stopped / wanted_deceleration < time * 0.9999
-        finding(:caution, "stop_trips_the_supply", "A stop in #{show(power.speed_stopped / wanted_deceleration, 's')} gives back more than the supply takes", "The bus rises to its trip; the power stage goes off and the motor coasts.",
-                "#{show(time, 's')} or longer from #{speed_text(power.speed_stopped)}.", facts: %w[stop_time ramp_time])
+        caution(
+          "stop_trips_the_supply",
+          "A stop in #{show(power.speed_stopped / wanted_deceleration, "s")} gives back more than the supply takes",
+          because: "The bus rises to its trip; the power stage goes off and the motor coasts.",
+          so: "#{show(time, "s")} or longer from #{speed_text(power.speed_stopped)}.",
+          facts: %w[stop_time ramp_time]
+        )
       end
 
       def quick_stop_slower
-        return unless si("quick_stop_time") && working_speed && wanted_deceleration && quick_deceleration < wanted_deceleration
-        finding(:caution, "quick_stop_slower", "The quick stop is slower than the ordinary one", "#{show(si('quick_stop_time'), 's')} against #{show(working_speed / wanted_deceleration, 's')}.", "Exchange the two, or shorten the quick stop.", facts: %w[quick_stop_time stop_time])
+        unless si("quick_stop_time") && working_speed && wanted_deceleration && quick_deceleration < wanted_deceleration
+          return
+        end
+        caution(
+          "quick_stop_slower",
+          "The quick stop is slower than the ordinary one",
+          because: "#{show(si("quick_stop_time"), "s")} against #{show(working_speed / wanted_deceleration, "s")}.",
+          so: "Exchange the two, or shorten the quick stop.",
+          facts: %w[quick_stop_time stop_time]
+        )
       end
 
       def coasting_load
         coasting = %w[quick_stop_reaction fault_reaction].select { |key| sheet[key] == "coast" }
         return if coasting.empty? || !mechanics.load_comes_down?
-        finding(:blocker, "coasting_load", "A load that falls would be let go", "To coast is to take the #{shaft.word(:torque)} away; gravity then drives the load#{power.sheet['brake'].to_s.match?(/drive|controller/) ? ' until the brake has engaged' : ''}.", "A ramp, with the brake at its end.", facts: coasting)
+        blocker(
+          "coasting_load",
+          "A load that falls would be let go",
+          because:
+            "To coast is to take the #{shaft.word(:torque)} away; gravity then drives the " \
+              "load#{power.sheet["brake"].to_s.match?(/drive|controller/) ? " until the brake has engaged" : ""}.",
+          so: "A ramp, with the brake at its end.",
+          facts: coasting
+        )
       end
 
       def coasting_long
-        return unless [ sheet["quick_stop_reaction"], sheet["fault_reaction"] ].include?("coast") && inertia && working_speed && !mechanics.load_comes_down?
+        unless [sheet["quick_stop_reaction"], sheet["fault_reaction"]].include?("coast") && inertia && working_speed &&
+                 !mechanics.load_comes_down?
+          return
+        end
         friction = mechanics.torque_of_friction.to_f
         return if friction.positive? && inertia * working_speed / friction < 2
-        how_long = friction.positive? ? "about #{show(inertia * working_speed / friction, 's')}" : "a time that nobody knows: no friction is given"
-        finding(:note, "coasting_long", "Coasting from #{speed_text(working_speed)} takes #{how_long}", "Nothing but friction brakes the machine.", facts: %w[quick_stop_reaction fault_reaction])
+        how_long =
+          (
+            if friction.positive?
+              "about #{show(inertia * working_speed / friction, "s")}"
+            else
+              "a time that nobody knows: no friction is given"
+            end
+          )
+        note(
+          "coasting_long",
+          "Coasting from #{speed_text(working_speed)} takes #{how_long}",
+          because: "Nothing but friction brakes the machine.",
+          facts: %w[quick_stop_reaction fault_reaction]
+        )
       end
 
       def propose_direction
@@ -183,9 +372,19 @@ module Gallop
         propose("limits.direction", chosen, "as given", facts: %w[direction])
       end
 
+      def propose_backward
+        share = si("backward_share")
+        return unless share && working_speed
+        speed = in_unit_of("limits.backward_speed", :speed, share * working_speed)
+        propose("limits.backward_speed", [speed.floor, 1].max, "as given", facts: %w[backward_share])
+      end
+
       def propose_reactions
-        { "quick_stop_reaction" => "control.quick_stop_option", "fault_reaction" => "control.fault_reaction" }.filter_map do |key, entry|
-          sheet[key] && propose(entry, REACTION_CODES.fetch(sheet[key]), "as given", facts: [ key ])
+        {
+          "quick_stop_reaction" => "control.quick_stop_option",
+          "fault_reaction" => "control.fault_reaction"
+        }.filter_map do |key, entry|
+          sheet[key] && propose(entry, REACTION_CODES.fetch(sheet[key]), "as given", facts: [key])
         end
       end
     end

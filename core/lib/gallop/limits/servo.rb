@@ -8,117 +8,305 @@ module Gallop
       # Where the load turns: degrees of it.
       OF_TURNING = { unit: "°" }.freeze
       TRAVEL = [
-        field("travel_low", "Lowest position", "mm", -1e7, 1e7, "Software travel limit, from home.", required: false, group: "Travel"),
-        field("travel_high", "Highest position", "mm", -1e7, 1e7, "Software travel limit, from home.", required: false, group: "Travel"),
-        field("following", "Permitted following error", "mm", 1e-6, 10_000, "More, and the drive trips. Several times the largest that is seen in good running.", required: false, group: "Travel")
+        field(
+          "travel_low",
+          "Lowest position",
+          "mm",
+          -1e7,
+          1e7,
+          "Software travel limit, from home.",
+          required: false,
+          group: "Travel"
+        ),
+        field(
+          "travel_high",
+          "Highest position",
+          "mm",
+          -1e7,
+          1e7,
+          "Software travel limit, from home.",
+          required: false,
+          group: "Travel"
+        ),
+        field(
+          "following",
+          "Permitted following error",
+          "mm",
+          1e-6,
+          10_000,
+          "More, and the drive trips. Several times the largest that is seen in good running.",
+          required: false,
+          group: "Travel"
+        )
       ].freeze
-      JERK = field("rounding_time", "Rounding of the ramps", "s", 0.001, 60, "Time in which the acceleration builds up. Nothing: linear ramps.", required: false, group: "Ramps")
+      JERK =
+        field(
+          "rounding_time",
+          "Rounding of the ramps",
+          "s",
+          0.001,
+          60,
+          "Time in which the acceleration builds up. Nothing: linear ramps.",
+          required: false,
+          group: "Ramps"
+        )
 
-      CONSEQUENCES = (%i[highest_speed acceleration_left time_to_speed way_of_a_stop quick_stop_follows jerk_follows window_in_counts factory_window] + ComingToRest::CONSEQUENCES).freeze
-      RULES = %i[top_speed_unreachable demand_beyond_bounds ramp_beyond_torque no_torque_left stop_trips_the_supply quick_stop_slower coasting_load coasting_long
-                 travel_turned travel_beyond_stroke locked_axis rounding_too_long factory_ramp_violent factory_ramp_slow factory_window_large].freeze
-      PROPOSALS = %i[propose_speeds propose_ramps propose_jerk propose_travel propose_window propose_direction propose_reactions].freeze
+      CONSEQUENCES =
+        (
+          %i[
+            highest_speed
+            acceleration_left
+            time_to_speed
+            way_of_a_stop
+            quick_stop_follows
+            jerk_follows
+            window_in_counts
+            factory_window
+          ] + ComingToRest::CONSEQUENCES
+        ).freeze
+      RULES = %i[
+        top_speed_unreachable
+        demand_beyond_bounds
+        ramp_beyond_torque
+        no_torque_left
+        stop_trips_the_supply
+        quick_stop_slower
+        coasting_load
+        coasting_long
+        travel_turned
+        travel_beyond_stroke
+        locked_axis
+        rounding_too_long
+        factory_ramp_violent
+        factory_ramp_slow
+        factory_window_large
+      ].freeze
+      PROPOSALS = %i[
+        propose_speeds
+        propose_ramps
+        propose_jerk
+        propose_travel
+        propose_window
+        propose_direction
+        propose_backward
+        propose_reactions
+      ].freeze
 
       private
 
       # A drive without positioning has no travel.
       def fields(_typed)
-        jerk = profile["ramps.jerk"] ? [ JERK ] : []
+        jerk = profile["ramps.jerk"] ? [JERK] : []
         travel = profile["position.limit_low"] ? TRAVEL.map { |row| turning? ? row.with(**OF_TURNING) : row } : []
-        COMMON.group_by(&:group).flat_map { |group, rows| group == "Ramps" ? rows + jerk : rows } .then { |rows| rows.partition { |row| row.group != "When it stops" } }.then { |first, last| first + travel + last }
+        COMMON
+          .group_by(&:group)
+          .flat_map { |group, rows| group == "Ramps" ? rows + jerk : rows }
+          .then { |rows| rows.partition { |row| row.group != "When it stops" } }
+          .then { |first, last| first + travel + last }
       end
 
       def si(key) = sheet.asks?(key) ? super : nil
       def turning? = mechanics.along_a_line? == false
-      def way_told(way) = turning? ? [ way * 180 / Math::PI, "°" ] : [ way * 1e3, "mm" ]
+      def way_told(way) = turning? ? [way * 180 / Math::PI, "°"] : [way * 1e3, "mm"]
       def way_text(way) = show(*way_told(way))
       # Counts for a metre of the load, or for a radian.
-      def counts_a_unit = feedback.counts && mechanics.motor_turns_a_unit ? feedback.counts * mechanics.motor_turns_a_unit : nil
+      def counts_a_unit =
+        feedback.counts && mechanics.motor_turns_a_unit ? feedback.counts * mechanics.motor_turns_a_unit : nil
       def in_counts(key) = si(key) && counts_a_unit ? (si(key) * counts_a_unit).round : nil
       def jerk = si("rounding_time") && wanted_acceleration ? wanted_acceleration / si("rounding_time") : nil
       def factory(key) = profile[key] && profile.fetch(key).then { |entry| entry.figure(entry.default_raw) }
 
       def jerk_follows
-        jerk && consequence("jerk", "Jerk", *told(:jerk, jerk), "Each ramp takes #{show(si('rounding_time'), 's')} longer.")
+        jerk &&
+          consequence("jerk", "Jerk", *told(:jerk, jerk), "Each ramp takes #{show(si("rounding_time"), "s")} longer.")
       end
 
       def window_in_counts
-        in_counts("following") && consequence("window_in_counts", "Permitted following error", in_counts("following"), "counts", 0)
+        in_counts("following") &&
+          consequence("window_in_counts", "Permitted following error", in_counts("following"), "counts", 0)
       end
 
       def factory_window
         return unless counts_a_unit && factory("position.following_error_window") && si("following").nil?
-        consequence("factory_window", "Following error window as it comes", *way_told(factory("position.following_error_window") / counts_a_unit), nil, "At the load.")
+        consequence(
+          "factory_window",
+          "Following error window as it comes",
+          *way_told(factory("position.following_error_window") / counts_a_unit),
+          nil,
+          "At the load."
+        )
       end
 
       def travel_turned
         return unless si("travel_low") && si("travel_high") && si("travel_low") >= si("travel_high")
-        finding(:blocker, "travel_turned", "The lowest position is not below the highest", "#{way_text(si('travel_low'))} and #{way_text(si('travel_high'))}: no target would be allowed.", "Exchange the two.", facts: %w[travel_low travel_high])
+        blocker(
+          "travel_turned",
+          "The lowest position is not below the highest",
+          because: "#{way_text(si("travel_low"))} and #{way_text(si("travel_high"))}: no target would be allowed.",
+          so: "Exchange the two.",
+          facts: %w[travel_low travel_high]
+        )
       end
 
       def travel_beyond_stroke
         stroke = mechanics.stroke_of_load
-        return unless stroke && si("travel_low") && si("travel_high") && si("travel_high") - si("travel_low") < stroke * 0.9999
+        unless stroke && si("travel_low") && si("travel_high") && si("travel_high") - si("travel_low") < stroke * 0.9999
+          return
+        end
         room = si("travel_high") - si("travel_low")
         return unless room.positive?
-        finding(:caution, "travel_below_stroke", "The travel limits leave #{way_text(room)}; the longest move takes #{way_text(stroke)}", "The move ends at the limit, short of its target.", "Wider limits, or a shorter stroke.", facts: %w[travel_low travel_high])
+        caution(
+          "travel_below_stroke",
+          "The travel limits leave #{way_text(room)}; the longest move takes #{way_text(stroke)}",
+          because: "The move ends at the limit, short of its target.",
+          so: "Wider limits, or a shorter stroke.",
+          facts: %w[travel_low travel_high]
+        )
       end
 
       def locked_axis
         return unless %w[forward backward].include?(sheet["direction"]) && mechanics.goes_and_returns?
-        finding(:caution, "locked_axis", "An axis that goes and returns, with one direction locked", "It reaches its end and never comes back.", "Permit both directions.", facts: %w[direction])
+        caution(
+          "locked_axis",
+          "An axis that goes and returns, with one direction locked",
+          because: "It reaches its end and never comes back.",
+          so: "Permit both directions.",
+          facts: %w[direction]
+        )
       end
 
       def rounding_too_long
-        return unless si("rounding_time") && wanted_acceleration && working_speed && si("rounding_time") > working_speed / wanted_acceleration
-        finding(:note, "rounding_too_long", "The rounding takes longer than the ramp", "The acceleration never reaches its figure; it takes #{show(2 * Math.sqrt(working_speed / jerk), 's')} to #{speed_text(working_speed)}.", facts: %w[rounding_time ramp_time])
+        unless si("rounding_time") && wanted_acceleration && working_speed &&
+                 si("rounding_time") > working_speed / wanted_acceleration
+          return
+        end
+        note(
+          "rounding_too_long",
+          "The rounding takes longer than the ramp",
+          because:
+            "The acceleration never reaches its figure; it takes #{show(2 * Math.sqrt(working_speed / jerk), "s")} " \
+              "to #{speed_text(working_speed)}.",
+          facts: %w[rounding_time ramp_time]
+        )
       end
 
       # The ramp that the drive has when nobody sets any, on this machine.
-      def factory_acceleration = factory("ramps.acceleration") && of_entry("ramps.acceleration", :acceleration, factory("ramps.acceleration"))
+      def factory_acceleration =
+        factory("ramps.acceleration") && of_entry("ramps.acceleration", :acceleration, factory("ramps.acceleration"))
 
       def factory_ramp_violent
         return unless possible_acceleration && factory_acceleration && factory_acceleration > possible_acceleration
-        finding(:caution, "factory_ramp_violent", "The ramp from the works, #{acceleration_text(factory_acceleration)}, is more than the #{shaft.word(:torque)} leaves", "#{acceleration_text(possible_acceleration)} is what motor, drive and load can.", "Take the proposed ramps.", values: %w[ramps.acceleration ramps.deceleration])
+        caution(
+          "factory_ramp_violent",
+          "The ramp from the works, #{acceleration_text(factory_acceleration)}, is more than the " \
+            "#{shaft.word(:torque)} leaves",
+          because: "#{acceleration_text(possible_acceleration)} is what motor, drive and load can.",
+          so: "Take the proposed ramps.",
+          values: %w[ramps.acceleration ramps.deceleration]
+        )
       end
 
       def factory_ramp_slow
-        return unless wanted_acceleration && working_speed && factory_acceleration && wanted_acceleration > SLOW * factory_acceleration
-        finding(:note, "factory_ramp_slow", "The ramp from the works takes #{show(working_speed / factory_acceleration, 's')} to #{speed_text(working_speed)}", "#{show(working_speed / wanted_acceleration, 's')} is asked for.", "Take the proposed ramps.", values: %w[ramps.acceleration])
+        unless wanted_acceleration && working_speed && factory_acceleration &&
+                 wanted_acceleration > SLOW * factory_acceleration
+          return
+        end
+        note(
+          "factory_ramp_slow",
+          "The ramp from the works takes #{show(working_speed / factory_acceleration, "s")} to " \
+            "#{speed_text(working_speed)}",
+          because: "#{show(working_speed / wanted_acceleration, "s")} is asked for.",
+          so: "Take the proposed ramps.",
+          values: %w[ramps.acceleration]
+        )
       end
 
       def factory_window_large
-        return unless counts_a_unit && si("following").nil? && mechanics.stroke_of_load && factory("position.following_error_window")
+        unless counts_a_unit && si("following").nil? && mechanics.stroke_of_load &&
+                 factory("position.following_error_window")
+          return
+        end
         window = factory("position.following_error_window") / counts_a_unit
         return if window < 0.05 * mechanics.stroke_of_load
-        finding(:note, "factory_window_large", "The following error window from the works is #{way_text(window)} at the load", "#{percent(window / mechanics.stroke_of_load)} of the stroke: a blocked axis pushes that far before the drive trips.", "Give a permitted following error.", facts: %w[following], values: [ "position.following_error_window" ])
+        note(
+          "factory_window_large",
+          "The following error window from the works is #{way_text(window)} at the load",
+          because:
+            "#{percent(window / mechanics.stroke_of_load)} of the stroke: a blocked axis pushes that far before " \
+              "the drive trips.",
+          so: "Give a permitted following error.",
+          facts: %w[following],
+          values: ["position.following_error_window"]
+        )
       end
 
       def propose_speeds
         return unless working_speed
-        [ highest && propose("ramps.profile_speed_limit", floored("ramps.profile_speed_limit", :speed, highest), "bounded by #{bounded_by}", facts: []), propose("ramps.profile_speed", floored("ramps.profile_speed", :speed, working_speed), mechanics.demanded_speed ? "what the machine asks for" : "the highest speed", facts: []) ].select { |proposal| proposal }
+        [
+          highest &&
+            propose(
+              "ramps.profile_speed_limit",
+              floored("ramps.profile_speed_limit", :speed, highest),
+              "bounded by #{bounded_by}",
+              facts: []
+            ),
+          propose(
+            "ramps.profile_speed",
+            floored("ramps.profile_speed", :speed, working_speed),
+            mechanics.demanded_speed ? "what the machine asks for" : "the highest speed",
+            facts: []
+          )
+        ].select { |proposal| proposal }
       end
 
       def propose_ramps
-        [ ramp("ramps.acceleration", wanted_acceleration, si("ramp_time") ? "as given" : "what Mechanics asks for"), ramp("ramps.deceleration", wanted_deceleration, si("stop_time") ? "as given" : "as the ramp up"),
-          ramp("ramps.quick_stop", quick_deceleration, quick_note), ramp("ramps.highest_acceleration", quick_deceleration, "no more than a quick stop") ].compact
+        [
+          ramp("ramps.acceleration", wanted_acceleration, si("ramp_time") ? "as given" : "what Mechanics asks for"),
+          ramp("ramps.deceleration", wanted_deceleration, si("stop_time") ? "as given" : "as the ramp up"),
+          ramp("ramps.quick_stop", quick_deceleration, quick_note),
+          ramp("ramps.highest_acceleration", quick_deceleration, "no more than a quick stop")
+        ].compact
       end
 
       # Rounded down, but for the noise of the binary figure.
       def floored(entry_key, kind, figure) = (in_unit_of(entry_key, kind, figure) * (1 + 1e-9)).floor
 
-      def ramp(key, acceleration, reason) = acceleration && propose(key, [ floored(key, :acceleration, acceleration), 1 ].max, reason, facts: RAMP_FACTS)
+      def ramp(key, acceleration, reason) =
+        acceleration && propose(key, [floored(key, :acceleration, acceleration), 1].max, reason, facts: RAMP_FACTS)
 
       def propose_jerk
         return unless jerk
-        [ propose("ramps.shape", 3, "rounded ramps", facts: %w[rounding_time]), propose("ramps.jerk", [ floored("ramps.jerk", :jerk, jerk), 1 ].max, "acceleration over the time of rounding", facts: %w[rounding_time]) ].compact
+        [
+          propose("ramps.shape", 3, "rounded ramps", facts: %w[rounding_time]),
+          propose(
+            "ramps.jerk",
+            [floored("ramps.jerk", :jerk, jerk), 1].max,
+            "acceleration over the time of rounding",
+            facts: %w[rounding_time]
+          )
+        ].compact
       end
 
       def propose_travel
-        %w[low high].filter_map { |side| in_counts("travel_#{side}") && propose("position.limit_#{side}", in_counts("travel_#{side}"), "as given, in counts of the feedback", facts: [ "travel_#{side}" ]) }
+        %w[low high].filter_map do |side|
+          in_counts("travel_#{side}") &&
+            propose(
+              "position.limit_#{side}",
+              in_counts("travel_#{side}"),
+              "as given, in counts of the feedback",
+              facts: ["travel_#{side}"]
+            )
+        end
       end
 
-      def propose_window = in_counts("following") && propose("position.following_error_window", in_counts("following"), "as given, in counts of the feedback", facts: %w[following])
+      def propose_window =
+        in_counts("following") &&
+          propose(
+            "position.following_error_window",
+            in_counts("following"),
+            "as given, in counts of the feedback",
+            facts: %w[following]
+          )
     end
   end
 end

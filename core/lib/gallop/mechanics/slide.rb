@@ -2,14 +2,32 @@
 
 module Gallop
   module Mechanics
-    # A load on the moving part of a linear motor: no gear, and nothing between the two. A turn of the reckoned shaft is a pole pair pitch.
+    # A load on the moving part of a linear motor: no gear, and nothing between the two. A turn of the reckoned shaft
+    # is a pole pair pitch.
     class Slide < Train
       LENGTHS = Train::UNITS.keys.reject { |unit| unit.match?(/°|turn/) }.freeze
-      UNIT = DUTY.last.with(choices: LENGTHS.to_h { |unit| [ unit, unit ] })
-      STATED = [ *LINEAR_LOAD, *LINEAR_MOTION, DUTY.first, UNIT ].freeze
+      UNIT = DUTY.last.with(choices: LENGTHS.to_h { |unit| [unit, unit] })
+      STATED = [*LINEAR_LOAD, *LINEAR_MOTION, DUTY.first, UNIT].freeze
 
-      CONSEQUENCES = (Train::CONSEQUENCES - %i[measured_travel travel_a_turn roll_inertia winder_speeds winder_torques cylinder_inertia resonance anti_resonance load_law_says]).freeze
-      RULES = (Train::RULES - %i[half_a_gear half_a_measurement travel_differs roll_turned resonance_low gearbox_too_fast]).freeze
+      CONSEQUENCES =
+        (
+          Train::CONSEQUENCES -
+            %i[
+              measured_travel
+              travel_a_turn
+              roll_inertia
+              winder_speeds
+              winder_torques
+              cylinder_inertia
+              resonance
+              anti_resonance
+              load_law_says
+            ]
+        ).freeze
+      RULES =
+        (
+          Train::RULES - %i[half_a_gear half_a_measurement travel_differs roll_turned resonance_low gearbox_too_fast]
+        ).freeze
 
       def self.fields(_typed) = STATED
 
@@ -25,11 +43,14 @@ module Gallop
       # The moving part hangs on the slope as well.
       def gravity_force
         return 0.0 unless si("load_mass")
-        (si("load_mass") + (rotor_inertia ? shaft.real(:inertia, rotor_inertia) : 0.0) - (si("counterweight") || 0.0)) * Mechanics::GRAVITY * Math.sin(si("slope") || 0.0)
+        (si("load_mass") + (rotor_inertia ? shaft.real(:inertia, rotor_inertia) : 0.0) - (si("counterweight") || 0.0)) *
+          Mechanics::GRAVITY * Math.sin(si("slope") || 0.0)
       end
 
-      def inertia_at_motor = load_inertia && consequence("inertia_at_motor", "Load on the moving part", *told(:inertia, load_inertia))
-      def propose(entry_key, figure, reason, facts: []) = super(entry_key, figure, reason, facts: facts.select { |key| sheet.asks?(key) })
+      def inertia_at_motor =
+        load_inertia && consequence("inertia_at_motor", "Load on the moving part", *told(:inertia, load_inertia))
+      def propose(entry_key, figure, reason, facts: []) =
+        super(entry_key, figure, reason, facts: facts.select { |key| sheet.asks?(key) })
 
       def speed_at(motor_speed) = speed_text(motor_speed)
       # Rules name the facts of a gear that is not there.

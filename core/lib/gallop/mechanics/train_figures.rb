@@ -12,7 +12,10 @@ module Gallop
       def linear? = Train::LINEAR.include?(mechanism)
 
       # Motor turns an output turn, exact. @return [Rational]
-      def gear = @gear ||= Rational(sheet["gear_motor"] || 1, sheet["gear_output"] || 1) * Rational(sheet["gear_2_motor"] || 1, sheet["gear_2_output"] || 1)
+      def gear =
+        @gear ||=
+          Rational(sheet["gear_motor"] || 1, sheet["gear_output"] || 1) *
+            Rational(sheet["gear_2_motor"] || 1, sheet["gear_2_output"] || 1)
       def efficiency = si("gear_efficiency") || 1.0
 
       # Travel of the load in one turn of the output shaft, in metres; a turn of a rotary load is a turn.
@@ -21,16 +24,23 @@ module Gallop
 
       def travel_of_mechanism
         case mechanism
-        when "screw" then exact("lead")
-        when "belt", "rack" then exact("pitch") && sheet["teeth"] && exact("pitch") * sheet["teeth"]
-        when "roller", "wheel" then exact("diameter") && (exact("diameter") * Math::PI).rationalize(PRECISION)
-        when "measured" then measured_travel_a_turn
-        when "direct", "table", "winder" then 1r
+        when "screw"
+          exact("lead")
+        when "belt", "rack"
+          exact("pitch") && sheet["teeth"] && exact("pitch") * sheet["teeth"]
+        when "roller", "wheel"
+          exact("diameter") && (exact("diameter") * Math::PI).rationalize(PRECISION)
+        when "measured"
+          measured_travel_a_turn
+        when "direct", "table", "winder"
+          1r
         end
       end
 
       # @return [Rational, nil] m of travel in one output turn, by the tape
-      def measured_travel_a_turn = exact("measured_travel") && sheet["measured_turns"] && exact("measured_travel") / sheet["measured_turns"].to_s.to_r
+      def measured_travel_a_turn =
+        exact("measured_travel") && sheet["measured_turns"] &&
+          exact("measured_travel") / sheet["measured_turns"].to_s.to_r
 
       # Metres an output radian; 1 for a rotary load.
       def radius = @radius ||= travel && (linear? ? travel.to_f / (2 * Math::PI) : 1.0)
@@ -48,20 +58,23 @@ module Gallop
 
       # J = π/32 ρ L D⁴ of a solid cylinder
       def cylinder
-        with("cylinder_diameter", "cylinder_length") { |diameter, length| Math::PI / 32 * (sheet["cylinder_material"] || Train::MATERIALS.keys.first).to_f * length * diameter**4 }
+        with("cylinder_diameter", "cylinder_length") do |diameter, length|
+          Math::PI / 32 * (sheet["cylinder_material"] || Train::MATERIALS.keys.first).to_f * length * diameter**4
+        end
       end
 
       # Load and elasticity as the motor feels them: k r²/i², J/i². @return [Array(Float, Float), nil] N·m/rad, kg·m²
       def elastic
         return unless si("stiffness") && output_side_inertia&.positive?
-        [ si("stiffness") * radius**2 / gear**2, output_side_inertia / gear**2 ]
+        [si("stiffness") * radius**2 / gear**2, output_side_inertia / gear**2]
       end
 
       def motor_side = (rotor_inertia || 0.0) + (si("motor_side_inertia") || 0.0)
 
       # √(k/J_l) and √(k (1/J_m + 1/J_l)), in Hz
       def anti_resonance_frequency = elastic && Math.sqrt(elastic[0] / elastic[1]) / (2 * Math::PI)
-      def resonance_frequency = elastic && rotor_inertia && Math.sqrt(elastic[0] * (1 / motor_side + 1 / elastic[1])) / (2 * Math::PI)
+      def resonance_frequency =
+        elastic && rotor_inertia && Math.sqrt(elastic[0] * (1 / motor_side + 1 / elastic[1])) / (2 * Math::PI)
 
       # At the motor, without its rotor.
       def load_inertia
@@ -91,7 +104,8 @@ module Gallop
       # one way it opposes the other.
       def largest_torque
         return if dynamic_torque.nil?
-        [ gravity + process, gravity, -gravity - process, -gravity ].map { |held| (dynamic_torque + friction + held).abs }.max
+        [gravity + process, gravity, -gravity - process, -gravity].map { |held| (dynamic_torque + friction + held).abs }
+          .max
       end
 
       # One move there: accelerate, cruise, brake, rest. Mean square over the cycle.
@@ -102,7 +116,9 @@ module Gallop
         busy = 2 * ramp + cruise
         return { busy: busy, torque: nil } if busy > si("cycle_time")
         hold = gravity + process
-        squares = (dynamic_torque + friction + hold)**2 * ramp + (friction + hold)**2 * cruise + (-dynamic_torque + friction + hold)**2 * ramp + gravity**2 * (si("cycle_time") - busy)
+        squares =
+          (dynamic_torque + friction + hold)**2 * ramp + (friction + hold)**2 * cruise +
+            (-dynamic_torque + friction + hold)**2 * ramp + gravity**2 * (si("cycle_time") - busy)
         { busy: busy, torque: Math.sqrt(squares / si("cycle_time")) }
       end
 
@@ -110,8 +126,8 @@ module Gallop
       def phases
         distance = si("stroke") / radius * gear
         full = top_speed / angular_acceleration
-        return [ Math.sqrt(distance / angular_acceleration), 0.0 ] if distance < top_speed * full
-        [ full, distance / top_speed - full ]
+        return Math.sqrt(distance / angular_acceleration), 0.0 if distance < top_speed * full
+        [full, distance / top_speed - full]
       end
 
       # User units in one output turn, exact. @return [Rational, nil]
@@ -125,33 +141,110 @@ module Gallop
       def feed = @feed ||= units_a_turn && WholeRatio.nearest(units_a_turn, most: 0x7FFFFFFF)
 
       def measured_travel
-        measured_travel_a_turn && consequence("measured_travel", "Travel in one output turn, measured", measured_travel_a_turn.to_f * 1e3, "mm", nil, "#{measured_travel_a_turn.numerator} to #{measured_travel_a_turn.denominator} m, as it was typed. A millimetre misread makes #{Kernel.format('%.2g', 0.1 / (measured_travel_a_turn.to_f * sheet['measured_turns']))} %.")
+        measured_travel_a_turn &&
+          consequence(
+            "measured_travel",
+            "Travel in one output turn, measured",
+            measured_travel_a_turn.to_f * 1e3,
+            "mm",
+            nil,
+            "#{measured_travel_a_turn.numerator} to #{measured_travel_a_turn.denominator} m, as it was typed. A " \
+              "millimetre misread makes " \
+              "#{Kernel.format("%.2g", 0.1 / (measured_travel_a_turn.to_f * sheet["measured_turns"]))} %."
+          )
       end
 
-      def cylinder_inertia = cylinder && consequence("cylinder_inertia", "Inertia of the cylinder", cylinder * 1e4, "kg·cm²", nil, "π/32 · density · length · diameter⁴.")
-      def resonance = resonance_frequency && consequence("resonance", "Resonance of motor and load", resonance_frequency, "Hz", 1, "Where the two swing against each other; a notch belongs there, or the loops stay below.")
-      def anti_resonance = anti_resonance_frequency && consequence("anti_resonance", "Anti-resonance", anti_resonance_frequency, "Hz", 1, "Where the load swings and the motor stands still.")
+      def cylinder_inertia =
+        cylinder &&
+          consequence(
+            "cylinder_inertia",
+            "Inertia of the cylinder",
+            cylinder * 1e4,
+            "kg·cm²",
+            nil,
+            "π/32 · density · length · diameter⁴."
+          )
+      def resonance =
+        resonance_frequency &&
+          consequence(
+            "resonance",
+            "Resonance of motor and load",
+            resonance_frequency,
+            "Hz",
+            1,
+            "Where the two swing against each other; a notch belongs there, or the loops stay below."
+          )
+      def anti_resonance =
+        anti_resonance_frequency &&
+          consequence(
+            "anti_resonance",
+            "Anti-resonance",
+            anti_resonance_frequency,
+            "Hz",
+            1,
+            "Where the load swings and the motor stands still."
+          )
 
       def load_law_says
         case sheet.asks?("load_law") && sheet["load_law"]
-        when "constant" then statement("load_law_says", "At half speed", "the whole torque, half the power", "Full torque from standstill: boost and current must be there at the lowest speed, and the fan of the motor is slow then.")
-        when "linear" then statement("load_law_says", "At half speed", "half the torque, a quarter of the power", "Little boost is needed.")
-        when "quadratic" then statement("load_law_says", "At half speed", "a quarter of the torque, an eighth of the power", "No boost is needed and the voltage may be lowered at part load; a little more than rated speed overloads the motor.")
+        when "constant"
+          statement(
+            "load_law_says",
+            "At half speed",
+            "the whole torque, half the power",
+            "Full torque from standstill: boost and current must be there at the lowest speed, and the fan of the " \
+              "motor is slow then."
+          )
+        when "linear"
+          statement(
+            "load_law_says",
+            "At half speed",
+            "half the torque, a quarter of the power",
+            "Little boost is needed."
+          )
+        when "quadratic"
+          statement(
+            "load_law_says",
+            "At half speed",
+            "a quarter of the torque, an eighth of the power",
+            "No boost is needed and the voltage may be lowered at part load; a little more than rated speed " \
+              "overloads the motor."
+          )
         end
       end
 
       def travel_a_turn
         return if travel.nil? || !linear?
-        consequence("travel_a_turn", "Travel in one turn of the motor", (travel / gear).to_f * 1e3, "mm", nil, "#{show(travel.to_f * 1e3, 'mm')} in one turn of the output.")
+        consequence(
+          "travel_a_turn",
+          "Travel in one turn of the motor",
+          (travel / gear).to_f * 1e3,
+          "mm",
+          nil,
+          "#{show(travel.to_f * 1e3, "mm")} in one turn of the output."
+        )
       end
 
       def inertia_at_motor
-        load_inertia && consequence("inertia_at_motor", "Load inertia at the motor", *told(:inertia, load_inertia), "Without the rotor; over a gear of #{show(gear.to_f, nil)}.")
+        load_inertia &&
+          consequence(
+            "inertia_at_motor",
+            "Load inertia at the motor",
+            *told(:inertia, load_inertia),
+            "Without the rotor; over a gear of #{show(gear.to_f, nil)}."
+          )
       end
 
       def inertia_ratio
         return unless load_inertia && rotor_inertia
-        consequence("inertia_ratio", shaft.slides? ? "Load to moving part" : "Load to rotor inertia", load_inertia / rotor_inertia, "", 1, "How much heavier the load is than the motor itself.")
+        consequence(
+          "inertia_ratio",
+          shaft.slides? ? "Load to moving part" : "Load to rotor inertia",
+          load_inertia / rotor_inertia,
+          "",
+          1,
+          "How much heavier the load is than the motor itself."
+        )
       end
 
       def motor_speed
@@ -160,7 +253,12 @@ module Gallop
 
       def gravity_torque
         return if gravity.nil? || gravity.zero?
-        consequence("gravity_torque", "#{shaft.word(:torque).capitalize} that holds the load", *told(:torque, gravity), "#{show(gravity_force, 'N', 0)} along the path; the motor gives it at standstill too, unless a brake does.")
+        consequence(
+          "gravity_torque",
+          "#{shaft.word(:torque).capitalize} that holds the load",
+          *told(:torque, gravity),
+          "#{show(gravity_force, "N", 0)} along the path; the motor gives it at standstill too, unless a brake does."
+        )
       end
 
       def friction_at_motor
@@ -169,16 +267,33 @@ module Gallop
       end
 
       def acceleration_torque
-        dynamic_torque && consequence("acceleration_torque", "#{shaft.word(:torque).capitalize} for the acceleration", *told(:torque, dynamic_torque), rotor_inertia ? nil : "Without the #{shaft.word(:rotor)}: the motor's #{shaft.word(:inertia)} is not given.")
+        dynamic_torque &&
+          consequence(
+            "acceleration_torque",
+            "#{shaft.word(:torque).capitalize} for the acceleration",
+            *told(:torque, dynamic_torque),
+            rotor_inertia ? nil : "Without the #{shaft.word(:rotor)}: the motor's #{shaft.word(:inertia)} is not given."
+          )
       end
 
       def peak_torque
-        largest_torque && consequence("peak_torque", "Largest #{shaft.word(:torque)}", *told(:torque, largest_torque), "Acceleration, friction, gravity and process together.")
+        largest_torque &&
+          consequence(
+            "peak_torque",
+            "Largest #{shaft.word(:torque)}",
+            *told(:torque, largest_torque),
+            "Acceleration, friction, gravity and process together."
+          )
       end
 
       def rms_torque
         return unless duty&.fetch(:torque)
-        consequence("rms_torque", "RMS #{shaft.word(:torque)} of the cycle", *told(:torque, duty[:torque]), "Motion takes #{show(duty[:busy], 's')} of #{show(si('cycle_time'), 's')}.")
+        consequence(
+          "rms_torque",
+          "RMS #{shaft.word(:torque)} of the cycle",
+          *told(:torque, duty[:torque]),
+          "Motion takes #{show(duty[:busy], "s")} of #{show(si("cycle_time"), "s")}."
+        )
       end
 
       # What the feed constant refers to.
@@ -187,8 +302,20 @@ module Gallop
 
       def unit_factor
         return if feed.nil?
-        consequence("unit_factor", "User units in #{feed_turn}", feed.value.to_f, "", feed.denominator == 1 ? 0 : 6,
-                    feed.exact? ? "#{feed.numerator} to #{feed.denominator}, exact." : "#{feed.numerator} to #{feed.denominator}; relative error #{Kernel.format('%.1e', feed.error.to_f)}.")
+        consequence(
+          "unit_factor",
+          "User units in #{feed_turn}",
+          feed.value.to_f,
+          "",
+          feed.denominator == 1 ? 0 : 6,
+          (
+            if feed.exact?
+              "#{feed.numerator} to #{feed.denominator}, exact."
+            else
+              "#{feed.numerator} to #{feed.denominator}; relative error #{Kernel.format("%.1e", feed.error.to_f)}."
+            end
+          )
+        )
       end
     end
   end

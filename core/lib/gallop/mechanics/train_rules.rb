@@ -4,68 +4,122 @@ module Gallop
   module Mechanics
     # What cannot be, or does not fit, between motor and load.
     module TrainRules
-      HEAVY = 10  # load to rotor inertia above which stiffness limits the loops
+      HEAVY = 10 # load to rotor inertia above which stiffness limits the loops
       TOO_HEAVY = 50
       VISIBLE = 1e-6 # m of error over the stroke
 
       private
 
       def half_a_gear
-        given = [ %w[gear_motor gear_output], %w[gear_2_motor gear_2_output] ].map { |pair| pair.select { |key| sheet[key] } }.find(&:one?)
+        given =
+          [%w[gear_motor gear_output], %w[gear_2_motor gear_2_output]].map { |pair| pair.select { |key| sheet[key] } }
+            .find(&:one?)
         return if given.nil?
-        finding(:blocker, "half_a_gear", "Only one number of the gear is given", "A ratio needs both; one alone would silently be taken as to 1.", "Give both, 1 where it is 1.", facts: given)
+        blocker(
+          "half_a_gear",
+          "Only one number of the gear is given",
+          because: "A ratio needs both; one alone would silently be taken as to 1.",
+          so: "Give both, 1 where it is 1.",
+          facts: given
+        )
       end
 
       def half_a_measurement
         given = %w[measured_turns measured_travel].select { |key| sheet.asks?(key) && sheet[key] }
         return if mechanism == "measured" || !given.one?
-        finding(:note, "half_a_measurement", "A measurement needs the turns and the travel", "One alone says nothing.", "Give both, or take both away.", facts: given)
+        note(
+          "half_a_measurement",
+          "A measurement needs the turns and the travel",
+          because: "One alone says nothing.",
+          so: "Give both, or take both away.",
+          facts: given
+        )
       end
 
       def travel_differs
         return if mechanism == "measured" || measured_travel_a_turn.nil? || travel.nil?
         gap = (measured_travel_a_turn / travel - 1).to_f
         return if gap.abs <= 0.005
-        finding(gap.abs > 0.02 ? :blocker : :caution, "travel_differs", "#{show(measured_travel_a_turn.to_f * 1e3, 'mm')} a turn were measured; #{show(travel.to_f * 1e3, 'mm')} follow from what is given", "Every position would be off by #{show(gap.abs * 100, '%', 1)}.#{usual_ratio(gap)}",
-                "Correct lead, teeth or diameter, or the gear; or choose the measured travel as mechanism.", facts: %w[measured_travel measured_turns])
+        finding(
+          gap.abs > 0.02 ? :blocker : :caution,
+          "travel_differs",
+          "#{show(measured_travel_a_turn.to_f * 1e3, "mm")} a turn were measured; #{show(travel.to_f * 1e3, "mm")} " \
+            "follow from what is given",
+          because: "Every position would be off by #{show(gap.abs * 100, "%", 1)}.#{usual_ratio(gap)}",
+          so: "Correct lead, teeth or diameter, or the gear; or choose the measured travel as mechanism.",
+          facts: %w[measured_travel measured_turns]
+        )
       end
 
       def usual_ratio(gap)
-        ratio = [ 2, 3, 4, 5, 10, 20, 50, 100 ].find { |factor| ((gap + 1) * factor - 1).abs < 0.02 || ((gap + 1) / factor - 1).abs < 0.02 }
+        ratio =
+          [2, 3, 4, 5, 10, 20, 50, 100].find do |factor|
+            ((gap + 1) * factor - 1).abs < 0.02 || ((gap + 1) / factor - 1).abs < 0.02
+          end
         ratio ? " The ratio is #{ratio}: a gear that is given twice, or not at all?" : ""
       end
 
       def roll_turned
-        return unless mechanism == "winder" && si("core_diameter") && si("full_diameter") && si("core_diameter") >= si("full_diameter")
-        finding(:blocker, "roll_turned", "The core is not smaller than the full roll", "#{show(si('core_diameter') * 1e3, 'mm')} against #{show(si('full_diameter') * 1e3, 'mm')}.", "Exchange the two.", facts: %w[core_diameter full_diameter])
+        unless mechanism == "winder" && si("core_diameter") && si("full_diameter") &&
+                 si("core_diameter") >= si("full_diameter")
+          return
+        end
+        blocker(
+          "roll_turned",
+          "The core is not smaller than the full roll",
+          because: "#{show(si("core_diameter") * 1e3, "mm")} against #{show(si("full_diameter") * 1e3, "mm")}.",
+          so: "Exchange the two.",
+          facts: %w[core_diameter full_diameter]
+        )
       end
 
       SOFT = 40.0 # Hz of resonance below which position control is slow
 
       def resonance_low
         return unless resonance_frequency && resonance_frequency < SOFT
-        finding(:note, "resonance_low", "Motor and load swing against each other at #{show(resonance_frequency, 'Hz', 1)}", "The speed loop has to stay well below, and settling takes some periods of it.", "A stiffer belt or coupling; a ratio brings load and motor closer together.", facts: %w[stiffness])
+        note(
+          "resonance_low",
+          "Motor and load swing against each other at #{show(resonance_frequency, "Hz", 1)}",
+          because: "The speed loop has to stay well below, and settling takes some periods of it.",
+          so: "A stiffer belt or coupling; a ratio brings load and motor closer together.",
+          facts: %w[stiffness]
+        )
       end
 
       def gearbox_too_fast
         limit = si("gear_speed")
         return unless limit && top_speed && top_speed > limit
-        finding(:blocker, "gearbox_too_fast", "#{speed_text(top_speed)} at the gearbox; it permits #{speed_text(limit)}",
-                "At the speed that is asked for the gearbox overheats and loses its seals.", "At most #{speed_at(limit)} at the load, or another ratio.", facts: %w[speed gear_speed gear_motor])
+        blocker(
+          "gearbox_too_fast",
+          "#{speed_text(top_speed)} at the gearbox; it permits #{speed_text(limit)}",
+          because: "At the speed that is asked for the gearbox overheats and loses its seals.",
+          so: "At most #{speed_at(limit)} at the load, or another ratio.",
+          facts: %w[speed gear_speed gear_motor]
+        )
       end
 
       def motor_too_fast
         limit = motor&.si("top_speed")
         return unless limit && top_speed && top_speed > limit
-        finding(:caution, "motor_too_fast", "#{speed_text(top_speed)} at the motor; #{speed_text(limit)} is its top speed", "The speed that is asked for is never reached.",
-                "At most #{speed_at(limit)} at the load, or a smaller ratio.", facts: %w[speed gear_motor])
+        caution(
+          "motor_too_fast",
+          "#{speed_text(top_speed)} at the motor; #{speed_text(limit)} is its top speed",
+          because: "The speed that is asked for is never reached.",
+          so: "At most #{speed_at(limit)} at the load, or a smaller ratio.",
+          facts: %w[speed gear_motor]
+        )
       end
 
       def torque_beyond_motor
         limit = motor_peak_torque
         return unless limit && largest_torque && largest_torque > limit
-        finding(:caution, "torque_beyond_motor", "#{torque_text(largest_torque)} at the peak; motor and drive give #{torque_text(limit)}",
-                "The acceleration is not reached, and a position loop falls behind.", "Lower the acceleration, or take a larger ratio.", facts: [ "acceleration", load_fact ])
+        caution(
+          "torque_beyond_motor",
+          "#{torque_text(largest_torque)} at the peak; motor and drive give #{torque_text(limit)}",
+          because: "The acceleration is not reached, and a position loop falls behind.",
+          so: "Lower the acceleration, or take a larger ratio.",
+          facts: ["acceleration", load_fact]
+        )
       end
 
       def rms_beyond_motor
@@ -73,13 +127,23 @@ module Gallop
         return unless limit && duty
         return too_short_a_cycle if duty[:torque].nil?
         return if duty[:torque] <= limit
-        finding(:caution, "rms_beyond_motor", "The cycle asks for #{torque_text(duty[:torque])} RMS; the motor gives #{torque_text(limit)} for ever",
-                "The winding passes its temperature after some cycles.", "A longer cycle, a lower acceleration, or a larger motor.", facts: %w[cycle_time acceleration])
+        caution(
+          "rms_beyond_motor",
+          "The cycle asks for #{torque_text(duty[:torque])} RMS; the motor gives #{torque_text(limit)} for ever",
+          because: "The winding passes its temperature after some cycles.",
+          so: "A longer cycle, a lower acceleration, or a larger motor.",
+          facts: %w[cycle_time acceleration]
+        )
       end
 
       def too_short_a_cycle
-        finding(:blocker, "cycle_too_short", "The move alone takes #{show(duty[:busy], 's')}; the cycle has #{show(si('cycle_time'), 's')}", "Stroke, speed, acceleration and cycle contradict one another.",
-                "Check the cycle time, or ask for more speed.", facts: %w[cycle_time stroke speed acceleration])
+        blocker(
+          "cycle_too_short",
+          "The move alone takes #{show(duty[:busy], "s")}; the cycle has #{show(si("cycle_time"), "s")}",
+          because: "Stroke, speed, acceleration and cycle contradict one another.",
+          so: "Check the cycle time, or ask for more speed.",
+          facts: %w[cycle_time stroke speed acceleration]
+        )
       end
 
       def inertia_ratio_large
@@ -87,32 +151,64 @@ module Gallop
         ratio = load_inertia / rotor_inertia
         return if ratio <= HEAVY
         severity = ratio > TOO_HEAVY ? :caution : :note
-        finding(severity, "inertia_ratio_large", "The load is #{show(ratio, nil, 0)} times as heavy as the #{shaft.word(:rotor)}", "Every elasticity between the two limits the gain of the loops; above #{HEAVY} it begins to be felt.",
-                "A larger ratio helps by its square.", facts: [ load_fact, "gear_motor" ])
+        finding(
+          severity,
+          "inertia_ratio_large",
+          "The load is #{show(ratio, nil, 0)} times as heavy as the #{shaft.word(:rotor)}",
+          because:
+            "Every elasticity between the two limits the gain of the loops; above #{HEAVY} it begins to be felt.",
+          so: "A larger ratio helps by its square.",
+          facts: [load_fact, "gear_motor"]
+        )
       end
 
       # Above a few percent of the rated torque a load comes down when the power stage goes off.
       def load_falls
         return unless load_comes_down?
-        finding(:caution, "load_falls", "The load falls when the power stage goes off", "Gravity holds #{torque_text(gravity.abs)} at the motor against #{torque_text(friction.to_f)} of friction.",
-                "A holding brake, or a counterweight.", facts: %w[slope load_mass friction_force], values: [ ("brake.fitted" if profile["brake.fitted"]) ].compact)
+        caution(
+          "load_falls",
+          "The load falls when the power stage goes off",
+          because:
+            "Gravity holds #{torque_text(gravity.abs)} at the motor against #{torque_text(friction.to_f)} of friction.",
+          so: "A holding brake, or a counterweight.",
+          facts: %w[slope load_mass friction_force],
+          values: [("brake.fitted" if profile["brake.fitted"])].compact
+        )
       end
 
       def slope_without_mass
         return unless linear? && si("slope").to_f.nonzero? && si("load_mass")&.zero?
-        finding(:note, "slope_without_mass", "A slope is given for a load of no mass", "Gravity is left out.", "Give the moved mass.", facts: %w[slope load_mass])
+        note(
+          "slope_without_mass",
+          "A slope is given for a load of no mass",
+          because: "Gravity is left out.",
+          so: "Give the moved mass.",
+          facts: %w[slope load_mass]
+        )
       end
 
       def unit_does_not_fit
         return if mechanism.nil? || unit_fits?
-        finding(:blocker, "unit_does_not_fit", "#{sheet['unit']} is no unit of this motion", linear? ? "The load moves along a line." : "The load turns.", "Choose a unit of #{linear? ? 'length' : 'angle'}.", facts: %w[unit])
+        blocker(
+          "unit_does_not_fit",
+          "#{sheet["unit"]} is no unit of this motion",
+          because: linear? ? "The load moves along a line." : "The load turns.",
+          so: "Choose a unit of #{linear? ? "length" : "angle"}.",
+          facts: %w[unit]
+        )
       end
 
       def unit_not_exact
         return if feed.nil? || feed.exact? || si("stroke").nil?
         off = (feed.error * si("stroke")).abs.to_f
-        finding(off > VISIBLE ? :caution : :note, "unit_not_exact", "The unit factor is off by #{show(off * 1e6, 'µm')} over the stroke", "#{show(travel.to_f * 1e3, 'mm', 6)} has no finite whole-number form within what the drive takes.",
-                "An endless motion adds it up turn by turn; count turns instead.", facts: [ "unit", *%w[diameter lead pitch].select { |key| sheet.asks?(key) }, "stroke" ])
+        finding(
+          off > VISIBLE ? :caution : :note,
+          "unit_not_exact",
+          "The unit factor is off by #{show(off * 1e6, "µm")} over the stroke",
+          because: "#{show(travel.to_f * 1e3, "mm", 6)} has no finite whole-number form within what the drive takes.",
+          so: "An endless motion adds it up turn by turn; count turns instead.",
+          facts: ["unit", *%w[diameter lead pitch].select { |key| sheet.asks?(key) }, "stroke"]
+        )
       end
 
       def load_fact = linear? ? "load_mass" : "load_inertia"
@@ -125,12 +221,17 @@ module Gallop
       # Of the motor and the drive, whichever is smaller.
       def motor_peak_torque
         return unless motor && profile.servo?
-        motor.si("torque_constant") && motor.si("peak_current") && [ motor.si("peak_current"), rating(:peak_current) ].min * motor.si("torque_constant")
+        motor.si("torque_constant") && motor.si("peak_current") &&
+          [motor.si("peak_current"), rating(:peak_current)].min * motor.si("torque_constant")
       end
 
       def rated_torque
         return unless motor
-        profile.servo? ? motor.si("rated_torque") : motor.si("rated_power") && motor.si("rated_speed") && motor.si("rated_power") / motor.si("rated_speed")
+        if profile.servo?
+          motor.si("rated_torque")
+        else
+          motor.si("rated_power") && motor.si("rated_speed") && motor.si("rated_power") / motor.si("rated_speed")
+        end
       end
     end
   end

@@ -2,7 +2,8 @@
 
 module Gallop
   module Motors
-    # Squirrel-cage induction motor by its nameplate. Synchronous speed n_s = f/p; slip s = (n_s − n)/n_s; electrical input
+    # Squirrel-cage induction motor by its nameplate. Synchronous speed n_s = f/p; slip s = (n_s − n)/n_s; electrical
+    # input
     # √3·U·I·cos φ (IEC 60034-1). Resistance and magnetising current are estimates until they are measured, and say so.
     class Induction < Motor
       include InductionFigures
@@ -14,26 +15,125 @@ module Gallop
       CHARTS = %i[envelope].freeze
 
       FIELDS = [
-        field("type", "Type", "", nil, nil, "What the nameplate calls the motor. For the record.", text: true, required: false),
+        field(
+          "type",
+          "Type",
+          "",
+          nil,
+          nil,
+          "What the nameplate calls the motor. For the record.",
+          text: true,
+          required: false
+        ),
         field("rated_power", "Rated power", "kW", 0.01, 1000, "Shaft power, not what the motor takes in."),
-        field("rated_voltage", "Rated voltage", "V", 10, 1000, "Between two lines, in the connection that is wired: the higher figure for star, the lower for delta."),
-        field("rated_current", "Rated current", "A", 0.05, 2000, "In the same connection as the voltage: the smaller figure for star."),
+        field(
+          "rated_voltage",
+          "Rated voltage",
+          "V",
+          10,
+          1000,
+          "Between two lines, in the connection that is wired: the higher figure for star, the lower for delta."
+        ),
+        field(
+          "rated_current",
+          "Rated current",
+          "A",
+          0.05,
+          2000,
+          "In the same connection as the voltage: the smaller figure for star."
+        ),
         field("rated_frequency", "Rated frequency", "Hz", 5, 400, "Frequency of the nameplate column that is used."),
-        field("rated_speed", "Rated speed", "rpm", 10, 24_000, "Speed at rated power: a little below the synchronous speed."),
+        field(
+          "rated_speed",
+          "Rated speed",
+          "rpm",
+          10,
+          24_000,
+          "Speed at rated power: a little below the synchronous speed."
+        ),
         field("power_factor", "Power factor", "", 0.2, 1, "cos φ at rated power.", step: 0.01),
-        field("pole_pairs", "Pole pairs", "", 1, 30, "Half the number of poles. Not always on the plate: it follows from frequency and speed.", whole: true, required: false, step: 1),
-        field("thermal_time", "Winding time constant", "s", 1, 36_000, "How fast the motor warms. Cast-iron motors of this size lie around 600 to 1 500 s.", required: false, group: "Protection"),
-        field("top_speed", "Top speed allowed", "rpm", 1, 24_000, "Highest speed that motor and machine may reach.", group: "Protection"),
+        field(
+          "pole_pairs",
+          "Pole pairs",
+          "",
+          1,
+          30,
+          "Half the number of poles. Not always on the plate: it follows from frequency and speed.",
+          whole: true,
+          required: false,
+          step: 1
+        ),
+        field(
+          "thermal_time",
+          "Winding time constant",
+          "s",
+          1,
+          36_000,
+          "How fast the motor warms. Cast-iron motors of this size lie around 600 to 1 500 s.",
+          required: false,
+          group: "Protection"
+        ),
+        field(
+          "top_speed",
+          "Top speed allowed",
+          "rpm",
+          1,
+          24_000,
+          "Highest speed that motor and machine may reach.",
+          group: "Protection"
+        ),
         *InductionPlate::FIELDS
       ].freeze
 
-      CONSEQUENCES = %i[synchronous_speed_follows pole_pairs_follow rated_slip rated_torque efficiency volts_per_hertz frequency_at_top_speed
-                        field_weakening no_load_current stator_resistance cable_drop switching_says].push(*InductionPlate::CONSEQUENCES).freeze
-      RULES = %i[pole_pairs_impossible speed_at_or_above_synchronous slip_unusual efficiency_impossible voltage_above_supply drive_too_small
-                 drive_frequency_exceeded top_speed_high voltage_below_supply cable_drops_much switching_leaves_too_little no_sensor].push(*InductionPlate::RULES).freeze
-      PROPOSALS = %i[propose_type propose_power propose_voltage propose_current propose_frequency propose_speed propose_power_factor propose_pole_pairs
-                     propose_torque propose_stator_resistance propose_no_load_current propose_boost propose_thermal_time propose_speed_limit
-                     propose_highest_speed propose_output_frequency propose_current_limit propose_sensor propose_switching].freeze
+      CONSEQUENCES = %i[
+        synchronous_speed_follows
+        pole_pairs_follow
+        rated_slip
+        rated_torque
+        efficiency
+        volts_per_hertz
+        frequency_at_top_speed
+        field_weakening
+        no_load_current
+        stator_resistance
+        cable_drop
+        switching_says
+      ].push(*InductionPlate::CONSEQUENCES).freeze
+      RULES = %i[
+        pole_pairs_impossible
+        speed_at_or_above_synchronous
+        slip_unusual
+        efficiency_impossible
+        voltage_above_supply
+        drive_too_small
+        drive_frequency_exceeded
+        top_speed_high
+        voltage_below_supply
+        cable_drops_much
+        switching_leaves_too_little
+        no_sensor
+      ].push(*InductionPlate::RULES).freeze
+      PROPOSALS = %i[
+        propose_type
+        propose_power
+        propose_voltage
+        propose_current
+        propose_frequency
+        propose_speed
+        propose_power_factor
+        propose_pole_pairs
+        propose_torque
+        propose_stator_resistance
+        propose_no_load_current
+        propose_boost
+        propose_thermal_time
+        propose_speed_limit
+        propose_highest_speed
+        propose_output_frequency
+        propose_current_limit
+        propose_sensor
+        propose_switching
+      ].freeze
 
       def self.fields(_typed) = FIELDS
 
@@ -43,7 +143,7 @@ module Gallop
 
       # Up to the drive's peak current the torque goes with the current.
       def usable_torque
-        torque && si("rated_current") && torque * [ rating(:peak_current) / si("rated_current"), 1.5 ].min
+        torque && si("rated_current") && torque * [rating(:peak_current) / si("rated_current"), 1.5].min
       end
     end
   end

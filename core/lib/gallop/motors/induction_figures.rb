@@ -4,8 +4,10 @@ module Gallop
   module Motors
     # What follows from the nameplate of an induction motor.
     module InductionFigures
-      STATOR_LOSS_SHARE = 0.45 # of all losses that small four-pole motors lose in the stator copper (IEC 60034-31, typical split)
-      SYNCHRONOUS_MARGIN = 0.9985 # rated speed above this share of a synchronous speed belongs to the next lower pole number
+      # Of all losses that small four-pole motors lose in the stator copper (IEC 60034-31, typical split)
+      STATOR_LOSS_SHARE = 0.45
+      # Rated speed above this share of a synchronous speed belongs to the next lower pole number
+      SYNCHRONOUS_MARGIN = 0.9985
 
       private
 
@@ -32,8 +34,9 @@ module Gallop
         (input_power - si("rated_power")) * STATOR_LOSS_SHARE / (3 * si("rated_current")**2)
       end
 
-      # I_0 ≈ I_n (sin φ − cos φ · tan(φ at breakdown)) is unknown from the plate; the common estimate for small motors takes the reactive
-      # current at rated load less the share of the leakage: I_0 ≈ I_n · (sin φ − 0.1 · cos φ).
+      # I_0 ≈ I_n (sin φ − cos φ · tan(φ at breakdown)) is unknown from the plate; the common estimate for small
+      # motors takes the reactive current at rated load less the share of the leakage: I_0 ≈ I_n · (sin φ − 0.1 · cos
+      # φ).
       def estimated_no_load_current
         with("rated_current", "power_factor") do |i, c|
           estimate = i * (Math.sqrt(1 - c**2) - 0.1 * c)
@@ -43,17 +46,38 @@ module Gallop
 
       def synchronous_speed_follows
         return unless synchronous_speed
-        consequence("synchronous_speed", "Synchronous speed", synchronous_speed * Motor::RPM, "rpm", 0, "#{pairs} pole pair#{'s' if pairs > 1} at #{show(si('rated_frequency'), 'Hz', 0)}.")
+        consequence(
+          "synchronous_speed",
+          "Synchronous speed",
+          synchronous_speed * Motor::RPM,
+          "rpm",
+          0,
+          "#{pairs} pole pair#{"s" if pairs > 1} at #{show(si("rated_frequency"), "Hz", 0)}."
+        )
       end
 
       def pole_pairs_follow
         return unless implied_pole_pairs && sheet["pole_pairs"].nil?
-        consequence("pole_pairs", "Pole pairs that follow", implied_pole_pairs, "", 0, "The only number whose synchronous speed lies just above #{speed_text(si('rated_speed'))}.")
+        consequence(
+          "pole_pairs",
+          "Pole pairs that follow",
+          implied_pole_pairs,
+          "",
+          0,
+          "The only number whose synchronous speed lies just above #{speed_text(si("rated_speed"))}."
+        )
       end
 
       def rated_slip
         return unless slip_possible?
-        consequence("rated_slip", "Rated slip", slip * si("rated_frequency"), "Hz", 2, "#{speed_text(synchronous_speed - si('rated_speed'))}, #{show(slip * 100, '%', 1)} of synchronous speed.")
+        consequence(
+          "rated_slip",
+          "Rated slip",
+          slip * si("rated_frequency"),
+          "Hz",
+          2,
+          "#{speed_text(synchronous_speed - si("rated_speed"))}, #{show(slip * 100, "%", 1)} of synchronous speed."
+        )
       end
 
       def rated_torque = torque && consequence("rated_torque", "Rated torque", torque, "N·m", 2, "Power over speed.")
@@ -61,33 +85,70 @@ module Gallop
       def efficiency
         ratio = efficiency_ratio or return
         return unless ratio.between?(0.2, 1)
-        consequence("efficiency", "Efficiency", ratio * 100, "%", 1, "#{show(si('rated_power'), 'W', 0)} out of #{show(input_power, 'W', 0)} taken in.")
+        consequence(
+          "efficiency",
+          "Efficiency",
+          ratio * 100,
+          "%",
+          1,
+          "#{show(si("rated_power"), "W", 0)} out of #{show(input_power, "W", 0)} taken in."
+        )
       end
 
       def volts_per_hertz
-        with("rated_voltage", "rated_frequency") { |u, f| consequence("volts_per_hertz", "Voltage over frequency", u / f, "V/Hz", 2) }
+        with("rated_voltage", "rated_frequency") do |u, f|
+          consequence("volts_per_hertz", "Voltage over frequency", u / f, "V/Hz", 2)
+        end
       end
 
       def frequency_at_top_speed
         top = si("top_speed") or return
         return unless pairs
-        consequence("frequency_at_top_speed", "Output frequency at #{speed_text(top)}", top * pairs / (2 * Math::PI), "Hz", 1, "Without slip compensation. The drive allows #{show(rating(:output_frequency), 'Hz', 0)}.")
+        consequence(
+          "frequency_at_top_speed",
+          "Output frequency at #{speed_text(top)}",
+          top * pairs / (2 * Math::PI),
+          "Hz",
+          1,
+          "Without slip compensation. The drive allows #{show(rating(:output_frequency), "Hz", 0)}."
+        )
       end
 
       def field_weakening
         top = si("top_speed") or return
         return unless synchronous_speed && top > synchronous_speed
-        consequence("field_weakening", "Torque left at top speed", synchronous_speed / top * 100, "%", 0, "Above #{speed_text(synchronous_speed)} the voltage stands still and the field weakens.")
+        consequence(
+          "field_weakening",
+          "Torque left at top speed",
+          synchronous_speed / top * 100,
+          "%",
+          0,
+          "Above #{speed_text(synchronous_speed)} the voltage stands still and the field weakens."
+        )
       end
 
       def no_load_current
         current = estimated_no_load_current or return
-        consequence("no_load_current", "No-load current, estimated", current, "A", 2, "From the power factor; within about 25 % until it is measured.")
+        consequence(
+          "no_load_current",
+          "No-load current, estimated",
+          current,
+          "A",
+          2,
+          "From the power factor; within about 25 % until it is measured."
+        )
       end
 
       def stator_resistance
         resistance = estimated_resistance or return
-        consequence("stator_resistance", "Phase resistance, estimated", resistance, "Ω", 2, "Star equivalent, #{percent(STATOR_LOSS_SHARE)} of the losses; within about 30 % until it is measured.")
+        consequence(
+          "stator_resistance",
+          "Phase resistance, estimated",
+          resistance,
+          "Ω",
+          2,
+          "Star equivalent, #{percent(STATOR_LOSS_SHARE)} of the losses; within about 30 % until it is measured."
+        )
       end
     end
   end

@@ -15,23 +15,47 @@ module Gallop
       def propose_highest_speed = take_over("top_speed", "limits.highest_speed", "the top speed allowed")
 
       def propose_pole_pairs
-        pairs && propose("motor.pole_pairs", pairs, sheet["pole_pairs"] ? "as given" : "follows from frequency and speed", facts: %w[rated_frequency rated_speed pole_pairs])
+        pairs &&
+          propose(
+            "motor.pole_pairs",
+            pairs,
+            sheet["pole_pairs"] ? "as given" : "follows from frequency and speed",
+            facts: %w[rated_frequency rated_speed pole_pairs]
+          )
       end
 
-      def propose_torque = torque && propose("motor.rated_torque", torque, "power over speed", facts: %w[rated_power rated_speed])
+      def propose_torque =
+        torque && propose("motor.rated_torque", torque, "power over speed", facts: %w[rated_power rated_speed])
 
       def propose_stator_resistance
-        estimated_resistance && propose("motor.stator_resistance", estimated_resistance, "estimated from the losses; measure it later", facts: %w[rated_power rated_voltage rated_current power_factor])
+        estimated_resistance &&
+          propose(
+            "motor.stator_resistance",
+            estimated_resistance,
+            "estimated from the losses; measure it later",
+            facts: %w[rated_power rated_voltage rated_current power_factor]
+          )
       end
 
       def propose_no_load_current
-        estimated_no_load_current && propose("motor.no_load_current", estimated_no_load_current, "estimated from the power factor; measure it later", facts: %w[rated_current power_factor])
+        estimated_no_load_current &&
+          propose(
+            "motor.no_load_current",
+            estimated_no_load_current,
+            "estimated from the power factor; measure it later",
+            facts: %w[rated_current power_factor]
+          )
       end
 
       # √3 · R · I_0: what the stator resistance takes at standstill with the magnetising current.
       def propose_boost
         return unless estimated_resistance && estimated_no_load_current
-        propose("output.boost", Motor::SQRT3 * estimated_resistance * estimated_no_load_current, "magnetising current through the phase resistance", facts: %w[rated_power rated_voltage rated_current power_factor])
+        propose(
+          "output.boost",
+          Motor::SQRT3 * estimated_resistance * estimated_no_load_current,
+          "magnetising current through the phase resistance",
+          facts: %w[rated_power rated_voltage rated_current power_factor]
+        )
       end
 
       # Room for twice the rated slip above top speed.
@@ -39,13 +63,29 @@ module Gallop
         top = si("top_speed") or return
         return unless slip_possible?
         frequency = top * pairs / (2 * Math::PI) + 2 * slip * si("rated_frequency")
-        propose("limits.output_frequency", [ frequency, rating(:output_frequency) ].min, "top speed and twice the rated slip", facts: %w[top_speed rated_frequency rated_speed])
+        propose(
+          "limits.output_frequency",
+          [frequency, rating(:output_frequency)].min,
+          "top speed and twice the rated slip",
+          facts: %w[top_speed rated_frequency rated_speed]
+        )
       end
 
       def propose_current_limit
         current = si("rated_current") or return
-        share = [ 1.5, rating(:peak_current) / current ].min
-        propose("limits.current", (share * 1000).floor / 10.0, share < 1.5 ? "the drive's peak of #{show(rating(:peak_current), 'A')}" : "one and a half times the rated current", facts: %w[rated_current])
+        share = [1.5, rating(:peak_current) / current].min
+        propose(
+          "limits.current",
+          (share * 1000).floor / 10.0,
+          (
+            if share < 1.5
+              "the drive's peak of #{show(rating(:peak_current), "A")}"
+            else
+              "one and a half times the rated current"
+            end
+          ),
+          facts: %w[rated_current]
+        )
       end
     end
   end

@@ -6,42 +6,90 @@ module Gallop
     module InductionRules
       private
 
+      def against_slip(given)
+        return "A motor does not run faster than its field." if given > implied_pole_pairs
+        "A slip of #{percent(slip)} would be far too much."
+      end
+
       def pole_pairs_impossible
         given = sheet["pole_pairs"] or return
         return if implied_pole_pairs.nil? || given == implied_pole_pairs
-        finding(:blocker, "pole_pairs_impossible", "#{given} pole pair#{'s' if given > 1} cannot be: that motor would turn at #{speed_text(synchronous_speed)} at most",
-                "At #{show(si('rated_frequency'), 'Hz', 0)} the field of #{given} pole pair#{'s' if given > 1} turns at #{speed_text(synchronous_speed)}, and the nameplate says #{speed_text(si('rated_speed'))}. #{given > implied_pole_pairs ? 'A motor does not run faster than its field.' : "A slip of #{percent(slip)} would be far too much."}",
-                "#{implied_pole_pairs} pole pair#{'s' if implied_pole_pairs > 1} (#{implied_pole_pairs * 2} poles) fit#{'s' if implied_pole_pairs == 1} these figures.",
-                facts: %w[pole_pairs rated_frequency rated_speed], change: { fact: "pole_pairs", text: implied_pole_pairs.to_s })
+        blocker(
+          "pole_pairs_impossible",
+          "#{given} pole pair#{"s" if given > 1} cannot be: that motor would turn at " \
+            "#{speed_text(synchronous_speed)} at most",
+          because:
+            "At #{show(si("rated_frequency"), "Hz", 0)} the field of #{given} pole pair#{"s" if given > 1} turns " \
+              "at #{speed_text(synchronous_speed)}, and the nameplate says #{speed_text(si("rated_speed"))}. " \
+              "#{against_slip(given)}",
+          so:
+            "#{implied_pole_pairs} pole pair#{"s" if implied_pole_pairs > 1} (#{implied_pole_pairs * 2} poles) " \
+              "fit#{"s" if implied_pole_pairs == 1} these figures.",
+          facts: %w[pole_pairs rated_frequency rated_speed],
+          change: {
+            fact: "pole_pairs",
+            text: implied_pole_pairs.to_s
+          }
+        )
       end
 
       def speed_at_or_above_synchronous
         with("rated_frequency", "rated_speed") do |f, speed|
           next if implied_pole_pairs
-          finding(:blocker, "speed_above_synchronous", "#{speed_text(speed)} is above every synchronous speed at #{show(f, 'Hz', 0)}",
-                  "Two poles give #{speed_text(2 * Math::PI * f)}, and no number of poles gives more.", "Check frequency and speed: they must be of one column of the nameplate.", facts: %w[rated_frequency rated_speed])
+          blocker(
+            "speed_above_synchronous",
+            "#{speed_text(speed)} is above every synchronous speed at #{show(f, "Hz", 0)}",
+            because: "Two poles give #{speed_text(2 * Math::PI * f)}, and no number of poles gives more.",
+            so: "Check frequency and speed: they must be of one column of the nameplate.",
+            facts: %w[rated_frequency rated_speed]
+          )
         end
       end
 
       def slip_unusual
-        return if slip.nil? || sheet["pole_pairs"] && sheet["pole_pairs"] != implied_pole_pairs || slip.between?(0.003, 0.12)
-        finding(:caution, "slip_unusual", "A rated slip of #{show(slip * 100, '%', 1)} is unusual",
-                "Rated speed #{speed_text(si('rated_speed'))} against #{speed_text(synchronous_speed)} synchronous; motors of this kind slip 0.3 to 12 %.", "Check whether speed and frequency are of one column of the nameplate.", facts: %w[rated_speed rated_frequency])
+        if slip.nil? || sheet["pole_pairs"] && sheet["pole_pairs"] != implied_pole_pairs || slip.between?(0.003, 0.12)
+          return
+        end
+        caution(
+          "slip_unusual",
+          "A rated slip of #{show(slip * 100, "%", 1)} is unusual",
+          because:
+            "Rated speed #{speed_text(si("rated_speed"))} against #{speed_text(synchronous_speed)} synchronous; " \
+              "motors of this kind slip 0.3 to 12 %.",
+          so: "Check whether speed and frequency are of one column of the nameplate.",
+          facts: %w[rated_speed rated_frequency]
+        )
       end
 
       def efficiency_impossible
         ratio = efficiency_ratio or return
         return if ratio.between?(0.35, 0.975)
         impossible = ratio >= 1
-        finding(impossible ? :blocker : :caution, "efficiency_impossible",
-                impossible ? "The motor would give #{show(si('rated_power'), 'W', 0)} and take in only #{show(input_power, 'W', 0)}" : "An efficiency of #{percent(ratio)} is not plausible",
-                "√3 · #{show(si('rated_voltage'), 'V', 0)} · #{show(si('rated_current'), 'A', 2)} · #{show(sheet['power_factor'], nil, 2)} is what it takes in.#{delta_hint(ratio)}",
-                "Check power, voltage, current and power factor; voltage and current must be of one connection.", facts: %w[rated_power rated_voltage rated_current power_factor])
+        finding(
+          impossible ? :blocker : :caution,
+          "efficiency_impossible",
+          (
+            if impossible
+              "The motor would give #{show(si("rated_power"), "W", 0)} and take in only #{show(input_power, "W", 0)}"
+            else
+              "An efficiency of #{percent(ratio)} is not plausible"
+            end
+          ),
+          because:
+            "√3 · #{show(si("rated_voltage"), "V", 0)} · #{show(si("rated_current"), "A", 2)} · " \
+              "#{show(sheet["power_factor"], nil, 2)} is what it takes in.#{delta_hint(ratio)}",
+          so: "Check power, voltage, current and power factor; voltage and current must be of one connection.",
+          facts: %w[rated_power rated_voltage rated_current power_factor]
+        )
       end
 
       def delta_hint(ratio)
-        return " Too much by 1.73: star current with delta voltage?" if (ratio / Motor::SQRT3).between?(0.55, 0.95) && ratio >= 1
-        return " Too little by 1.73: delta current with star voltage?" if (ratio * Motor::SQRT3).between?(0.55, 0.95) && ratio < 0.55
+        if (ratio / Motor::SQRT3).between?(0.55, 0.95) && ratio >= 1
+          return " Too much by 1.73: star current with delta voltage?"
+        end
+        if (ratio * Motor::SQRT3).between?(0.55, 0.95) && ratio < 0.55
+          return " Too little by 1.73: delta current with star voltage?"
+        end
         ""
       end
 
@@ -49,16 +97,27 @@ module Gallop
         voltage = si("rated_voltage") or return
         limit = rating(:mains_voltage)
         return if voltage <= limit * 1.03
-        finding(:caution, "voltage_above_supply", "The motor is wound for #{show(voltage, 'V', 0)}, the drive gives #{show(limit, 'V', 0)} at most",
-                "Above #{show(si('rated_frequency').to_f * limit / voltage, 'Hz', 0)} the field weakens already.", "Connect the motor for the lower voltage if it can be.", facts: %w[rated_voltage])
+        caution(
+          "voltage_above_supply",
+          "The motor is wound for #{show(voltage, "V", 0)}, the drive gives #{show(limit, "V", 0)} at most",
+          because: "Above #{show(si("rated_frequency").to_f * limit / voltage, "Hz", 0)} the field weakens already.",
+          so: "Connect the motor for the lower voltage if it can be.",
+          facts: %w[rated_voltage]
+        )
       end
 
       def voltage_below_supply
         voltage = si("rated_voltage") or return
         limit = rating(:mains_voltage)
         return if voltage >= limit * 0.7
-        finding(:note, "voltage_below_supply", "#{show(voltage, 'V', 0)} on a #{show(limit, 'V', 0)} drive is a delta connection, or another mains",
-                "The voltage is held to #{show(voltage, 'V', 0)} by the drive, and the current of that connection applies.", "Check the bridges in the terminal box.", facts: %w[rated_voltage rated_current])
+        note(
+          "voltage_below_supply",
+          "#{show(voltage, "V", 0)} on a #{show(limit, "V", 0)} drive is a delta connection, or another mains",
+          because:
+            "The voltage is held to #{show(voltage, "V", 0)} by the drive, and the current of that connection applies.",
+          so: "Check the bridges in the terminal box.",
+          facts: %w[rated_voltage rated_current]
+        )
       end
 
       def drive_frequency_exceeded
@@ -66,15 +125,28 @@ module Gallop
         return unless pairs
         frequency = top * pairs / (2 * Math::PI)
         return if frequency <= rating(:output_frequency)
-        finding(:blocker, "drive_frequency_exceeded", "#{speed_text(top)} needs #{show(frequency, 'Hz', 0)}, the drive ends at #{show(rating(:output_frequency), 'Hz', 0)}",
-                "The output frequency is speed times pole pairs.", "Lower the top speed.", facts: %w[top_speed pole_pairs])
+        blocker(
+          "drive_frequency_exceeded",
+          "#{speed_text(top)} needs #{show(frequency, "Hz", 0)}, the drive ends at " \
+            "#{show(rating(:output_frequency), "Hz", 0)}",
+          because: "The output frequency is speed times pole pairs.",
+          so: "Lower the top speed.",
+          facts: %w[top_speed pole_pairs]
+        )
       end
 
       def top_speed_high
         with("top_speed", "rated_speed") do |top, rated|
           next if top <= 2 * rated
-          finding(:caution, "top_speed_high", "Top speed is #{show(top / rated, nil, 1)} times the rated speed",
-                  "Bearings and rotor of standard motors are made for about twice the rated speed, and #{percent(rated / top)} of the torque is left there.", "Ask the maker of the motor.", facts: %w[top_speed rated_speed])
+          caution(
+            "top_speed_high",
+            "Top speed is #{show(top / rated, nil, 1)} times the rated speed",
+            because:
+              "Bearings and rotor of standard motors are made for about twice the rated speed, and " \
+                "#{percent(rated / top)} of the torque is left there.",
+            so: "Ask the maker of the motor.",
+            facts: %w[top_speed rated_speed]
+          )
         end
       end
     end

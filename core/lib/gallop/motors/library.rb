@@ -4,18 +4,25 @@ require "csv"
 
 module Gallop
   module Motors
-    # Motors by part number, as a table: part, kind (synchronous, linear, induction, brushed or stepper), note, and one column a fact of the stage Motor. Figures are in
-    # the unit of their fact, or bring their own.
+    # Motors by part number, as a table: part, kind (synchronous, linear, induction, brushed or stepper), note, and
+    # one column a fact of the stage Motor. Figures are in the unit of their fact, or bring their own.
     #
     #   Library.shipped.find { |motor| motor.part == "Kestrel 60-04" }.facts["rated_torque"]   # => "1.27"
     module Library
       # facts: texts by key, as the technician would type them
       Listed = Record.define(:part, :kind, :note, :facts)
       # The table cannot be taken. The message names the line.
-      class Faulty < Refusal; end
+      class Faulty < Refusal
+      end
 
       FILE = File.expand_path("../../../data/motors.csv", __dir__)
-      KINDS = { "synchronous" => Synchronous, "linear" => Linear, "induction" => Induction, "brushed" => Brushed, "stepper" => Stepper }.freeze
+      KINDS = {
+        "synchronous" => Synchronous,
+        "linear" => Linear,
+        "induction" => Induction,
+        "brushed" => Brushed,
+        "stepper" => Stepper
+      }.freeze
       FIXED = %w[part kind note].freeze
       LONGEST = 200_000 # bytes
       MOST = 1000
@@ -25,7 +32,8 @@ module Gallop
       # @return [Array<Listed>] those that come with Gallop
       def shipped = @shipped ||= read(File.read(FILE)).freeze
 
-      # @param text [String] CSV with commas or semicolons @return [Array<Listed>] @raise [Faulty] with the line and what was expected
+      # @param text [String] CSV with commas or semicolons @return [Array<Listed>] @raise [Faulty] with the line and
+      # what was expected
       def read(text)
         raise Faulty, "the table is larger than #{LONGEST} bytes" if text.bytesize > LONGEST
         text = text.dup.force_encoding("UTF-8").delete_prefix("\uFEFF")
@@ -42,7 +50,7 @@ module Gallop
         keys = motors.flat_map { |motor| motor.facts.keys }.uniq
         ::CSV.generate do |csv|
           csv << FIXED + keys
-          motors.each { |motor| csv << [ motor.part, motor.kind, motor.note, *motor.facts.values_at(*keys) ] }
+          motors.each { |motor| csv << [motor.part, motor.kind, motor.note, *motor.facts.values_at(*keys)] }
         end
       end
 
@@ -51,12 +59,12 @@ module Gallop
       def search(motors, query)
         words = query.downcase.split
         found = motors.select { |motor| words.all? { |word| "#{motor.part} #{motor.note}".downcase.include?(word) } }
-        found.sort_by { |motor| [ motor.part.downcase.start_with?(words.join(" ")) ? 0 : 1, motor.part ] }
+        found.sort_by { |motor| [motor.part.downcase.start_with?(words.join(" ")) ? 0 : 1, motor.part] }
       end
 
       # What makes a motor complete. @return [String, nil] what is wrong
       def problem(kind, facts)
-        stage = KINDS[kind] or return "“#{kind}” is none of #{KINDS.keys.join(', ')}"
+        stage = KINDS[kind] or return "“#{kind}” is none of #{KINDS.keys.join(", ")}"
         fields = stage.fields(facts)
         sheet = Facts::Sheet.new(fields, facts)
         unknown = facts.keys - fields.map(&:key)
@@ -69,9 +77,15 @@ module Gallop
 
       def parse(text)
         header = text.each_line.first.to_s
-        ::CSV.parse(text, headers: true, col_sep: Files::Csv.separator(header), skip_blanks: true, header_converters: ->(name) { name.to_s.strip.downcase })
+        ::CSV.parse(
+          text,
+          headers: true,
+          col_sep: Files::Csv.separator(header),
+          skip_blanks: true,
+          header_converters: ->(name) { name.to_s.strip.downcase }
+        )
       rescue ::CSV::MalformedCSVError => e
-        raise Faulty, "line #{e.lineno}: no table: #{e.message.sub(/ in line \d+\.?\z/, '')}"
+        raise Faulty, "line #{e.lineno}: no table: #{e.message.sub(%r{ in line \d+\.?\z}, "")}"
       end
       private_class_method :parse
 
@@ -80,7 +94,10 @@ module Gallop
         raise Faulty, "line 1: columns “part” and “kind” are expected" if missing.any?
         known = FIXED + KINDS.values.flat_map { |kind| kind::FIELDS.map(&:key) }
         unknown = headers.compact - known
-        raise Faulty, "line 1: the column “#{unknown.first.to_s[0, 40]}” is not known; known are #{known.uniq.join(', ')}" if unknown.any?
+        if unknown.any?
+          raise Faulty,
+                "line 1: the column “#{unknown.first.to_s[0, 40]}” is not known; known are #{known.uniq.join(", ")}"
+        end
       end
       private_class_method :check_header
 
@@ -88,7 +105,12 @@ module Gallop
         part, kind, note = FIXED.map { |column| row[column].to_s.strip }
         raise Faulty, "#{place}: a part number of 1 to 40 characters is expected" unless part.length.between?(1, 40)
         raise Faulty, "#{place}: a note of 80 characters at most is expected" if note.length > 80
-        facts = row.to_h.except(*FIXED).transform_values { |text| text.to_s.strip }.reject { |key, text| key.nil? || text.empty? }
+        facts =
+          row
+            .to_h
+            .except(*FIXED)
+            .transform_values { |text| text.to_s.strip }
+            .reject { |key, text| key.nil? || text.empty? }
         reason = problem(kind, facts)
         raise Faulty, "#{place}: #{part}: #{reason}" if reason
         Listed.new(part: part, kind: kind, note: note, facts: facts)

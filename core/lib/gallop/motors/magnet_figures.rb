@@ -24,24 +24,39 @@ module Gallop
         c.positive? || root.negative? ? 0.0 : (-b + Math.sqrt(root)) / (2 * a) / p
       end
 
-      # Torque constant, pole pairs, and of a phase: flux, resistance, inductance. Empty as long as one of them is missing; a drawing asks a hundred times.
+      # Torque constant, pole pairs, and of a phase: flux, resistance, inductance. Empty as long as one of them is
+      # missing; a drawing asks a hundred times.
       # @return [Array<Float>]
       def winding
-        @winding ||= with("torque_constant", "pole_pairs", "line_resistance", "line_inductance") { |kt, p, _, _| [ kt, p, psi, phase_resistance, phase_inductance ] } || []
+        @winding ||=
+          with("torque_constant", "pole_pairs", "line_resistance", "line_inductance") do |kt, p, _, _|
+            [kt, p, psi, phase_resistance, phase_inductance]
+          end || []
       end
 
       def top_speed_on_bus
         torque = si("rated_torque") or return
         speed = voltage_limited_speed(torque, bus_voltage) or return
         weakest = voltage_limited_speed(torque, weakest_bus_voltage)
-        consequence("top_speed_on_bus", "Top speed on a #{show(bus_voltage, 'V', 0)} bus", *told(:speed, speed),
-                    "At rated #{shaft.word(:torque)} with 6 % voltage in reserve; #{speed_text(weakest)} when the supply is #{(supply_tolerance * 100).round} % low.")
+        consequence(
+          "top_speed_on_bus",
+          "Top speed on a #{show(bus_voltage, "V", 0)} bus",
+          *told(:speed, speed),
+          "At rated #{shaft.word(:torque)} with 6 % voltage in reserve; #{speed_text(weakest)} when the supply is " \
+            "#{(supply_tolerance * 100).round} % low."
+        )
       end
 
       def output_frequency
         with("top_speed", "pole_pairs") do |speed, p|
-          consequence("output_frequency", "Drive output frequency at #{speed_text(speed)}", speed * p / (2 * Math::PI), "Hz", 0,
-                      "The drive allows #{show(rating(:output_frequency), 'Hz', 0)}.")
+          consequence(
+            "output_frequency",
+            "Drive output frequency at #{speed_text(speed)}",
+            speed * p / (2 * Math::PI),
+            "Hz",
+            0,
+            "The drive allows #{show(rating(:output_frequency), "Hz", 0)}."
+          )
         end
       end
 
@@ -49,36 +64,61 @@ module Gallop
       def time_at_peak
         with("rated_current", "peak_current", "thermal_time") do |rated, peak, tau|
           next if peak <= rated
-          consequence("time_at_peak", "Time at peak current", -tau * Math.log(1 - (rated / peak)**2), "s", 1,
-                      "From a cold winding with its time constant of #{show(tau, 's', 0)}.")
+          consequence(
+            "time_at_peak",
+            "Time at peak current",
+            -tau * Math.log(1 - (rated / peak)**2),
+            "s",
+            1,
+            "From a cold winding with its time constant of #{show(tau, "s", 0)}."
+          )
         end
       end
 
       def electrical_time_constant
-        with("line_resistance", "line_inductance") { |r, l| consequence("electrical_time_constant", "Electrical time constant", l / r * 1e3, "ms", 2) }
+        with("line_resistance", "line_inductance") do |r, l|
+          consequence("electrical_time_constant", "Electrical time constant", l / r * 1e3, "ms", 2)
+        end
       end
 
-      # τ_m = J · (copper loss for T²) = J · (loss for I²)/K_t², which for three phases is R J / (1.5 p² ψ²) with phase figures
+      # τ_m = J · (copper loss for T²) = J · (loss for I²)/K_t², which for three phases is R J / (1.5 p² ψ²) with
+      # phase figures
       def mechanical_time_constant
         with("rotor_inertia", "line_resistance", "torque_constant") do |j, line_r, kt|
-          consequence("mechanical_time_constant", "Mechanical time constant, bare #{shaft.word(:rotor)}", loss_factor * line_r * j / kt**2 * 1e3, "ms", 2)
+          consequence(
+            "mechanical_time_constant",
+            "Mechanical time constant, bare #{shaft.word(:rotor)}",
+            loss_factor * line_r * j / kt**2 * 1e3,
+            "ms",
+            2
+          )
         end
       end
 
       def peak_acceleration
         with("peak_current", "torque_constant", "rotor_inertia") do |peak, kt, j|
-          usable = [ peak, rating(:peak_current) ].min
-          consequence("peak_acceleration", "Acceleration, bare #{shaft.word(:rotor)}", *sudden(usable * kt / j), "At #{show(usable, 'A', 1)}, the smaller of motor and drive peak.")
+          usable = [peak, rating(:peak_current)].min
+          consequence(
+            "peak_acceleration",
+            "Acceleration, bare #{shaft.word(:rotor)}",
+            *sudden(usable * kt / j),
+            "At #{show(usable, "A", 1)}, the smaller of motor and drive peak."
+          )
         end
       end
 
       # Bare rotors are quick.
-      def sudden(acceleration) = shaft.slides? ? told(:acceleration, acceleration) : [ acceleration / 1e3, "krad/s²", 0 ]
+      def sudden(acceleration) = shaft.slides? ? told(:acceleration, acceleration) : [acceleration / 1e3, "krad/s²", 0]
 
       # K_e in V·s/rad; of three phases between two lines, rms: K_t/√3
       def voltage_constant_follows
         with("torque_constant") do |kt|
-          consequence("voltage_constant", "Voltage constant that belongs to it", *told(:voltage_constant, kt / emf_ratio), "#{emf_words.sub(/\A./, &:upcase)}.")
+          consequence(
+            "voltage_constant",
+            "Voltage constant that belongs to it",
+            *told(:voltage_constant, kt / emf_ratio),
+            "#{emf_words.sub(/\A./, &:upcase)}."
+          )
         end
       end
 
@@ -92,7 +132,14 @@ module Gallop
 
       def copper_loss
         with("rated_current", "line_resistance") do |i, line_r|
-          consequence("copper_loss", "Copper loss at rated current", loss_factor * line_r * i**2, "W", 0, "At 20 °C; about 40 % more when hot.")
+          consequence(
+            "copper_loss",
+            "Copper loss at rated current",
+            loss_factor * line_r * i**2,
+            "W",
+            0,
+            "At 20 °C; about 40 % more when hot."
+          )
         end
       end
     end

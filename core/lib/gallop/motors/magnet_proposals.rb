@@ -6,41 +6,74 @@ module Gallop
     module MagnetProposals
       private
 
-      def propose_rated_current = take_over("rated_current", "motor.rated_current", converted("current_form", "as given"))
+      def propose_rated_current =
+        take_over("rated_current", "motor.rated_current", converted("current_form", "as given"))
       def propose_rated_torque = take_over("rated_torque", "motor.rated_torque")
       def propose_rated_speed = take_over("rated_speed", "motor.rated_speed")
-      def propose_pole_pairs = poles_odd ? nil : take_over("pole_pairs", "motor.pole_pairs", form("count_form") == "poles" ? "half the poles" : "as given")
+      def propose_pole_pairs =
+        if poles_odd
+          nil
+        else
+          take_over("pole_pairs", "motor.pole_pairs", form("count_form") == "poles" ? "half the poles" : "as given")
+        end
       def propose_torque_constant
         given = torque_constant_stated?
-        take_over("torque_constant", "motor.torque_constant", given ? converted("current_form", "as given") : "√3 times the voltage constant", facts: given ? %w[torque_constant current_form] : %w[voltage_constant])
+        take_over(
+          "torque_constant",
+          "motor.torque_constant",
+          given ? converted("current_form", "as given") : "√3 times the voltage constant",
+          facts: given ? %w[torque_constant current_form] : %w[voltage_constant]
+        )
       end
       def torque_constant_stated? = !sheet["torque_constant"].nil?
       def propose_peak_current = take_over("peak_current", "motor.peak_current", converted("current_form", "as given"))
       def propose_inertia = take_over("rotor_inertia", "motor.rotor_inertia")
 
       def propose_resistance
-        phase_resistance && propose("motor.phase_resistance", phase_resistance, winding_reason, facts: winding_facts("line_resistance"))
+        phase_resistance &&
+          propose("motor.phase_resistance", phase_resistance, winding_reason, facts: winding_facts("line_resistance"))
       end
 
       def propose_inductance
-        phase_inductance && propose("motor.phase_inductance", phase_inductance * 1e3, winding_reason, facts: winding_facts("line_inductance"))
+        phase_inductance &&
+          propose(
+            "motor.phase_inductance",
+            phase_inductance * 1e3,
+            winding_reason,
+            facts: winding_facts("line_inductance")
+          )
       end
 
-      def winding_facts(key) = [ key, "winding_form" ].select { |fact| sheet.asks?(fact) }
-      def winding_reason = form("winding_form") == "phase" ? "as given, of one phase" : "half the figure between two lines"
-      def converted(key, otherwise) = { "peak" => "the printed peak figure, as rms", "block" => "the height of the blocks, as rms" }.fetch(form(key), otherwise)
+      def winding_facts(key) = [key, "winding_form"].select { |fact| sheet.asks?(fact) }
+      def winding_reason =
+        form("winding_form") == "phase" ? "as given, of one phase" : "half the figure between two lines"
+      def converted(key, otherwise) =
+        { "peak" => "the printed peak figure, as rms", "block" => "the height of the blocks, as rms" }.fetch(
+          form(key),
+          otherwise
+        )
 
       def propose_current_limit
         with("peak_current", "rated_current") do |peak, rated|
-          usable = [ peak, rating(:peak_current) ].min
-          propose("limits.current", (usable / rated * 1000).floor / 10.0, "#{show(usable, 'A')}, the smaller of motor and drive peak", facts: %w[peak_current rated_current])
+          usable = [peak, rating(:peak_current)].min
+          propose(
+            "limits.current",
+            (usable / rated * 1000).floor / 10.0,
+            "#{show(usable, "A")}, the smaller of motor and drive peak",
+            facts: %w[peak_current rated_current]
+          )
         end
       end
 
       def propose_torque_limit
         with("peak_current", "torque_constant", "rated_torque") do |peak, kt, rated|
-          usable = [ peak, rating(:peak_current) ].min * kt
-          propose("limits.torque", (usable / rated * 1000).floor / 10.0, "#{torque_text(usable)} at the usable peak current", facts: %w[peak_current torque_constant rated_torque])
+          usable = [peak, rating(:peak_current)].min * kt
+          propose(
+            "limits.torque",
+            (usable / rated * 1000).floor / 10.0,
+            "#{torque_text(usable)} at the usable peak current",
+            facts: %w[peak_current torque_constant rated_torque]
+          )
         end
       end
     end

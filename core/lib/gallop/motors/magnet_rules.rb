@@ -12,17 +12,31 @@ module Gallop
           limit = rating(:output_frequency)
           next if frequency <= limit
           most = (limit / (speed / (2 * Math::PI))).floor
-          finding(:blocker, "pole_pairs_too_many", "#{pairs} pole pairs cannot be run at #{speed_text(speed)} on this drive",
-                  "That needs #{show(frequency, 'Hz', 0)} at the motor; the drive ends at #{show(limit, 'Hz', 0)}.",
-                  most.positive? ? "Check whether the nameplate counts poles: #{pairs} poles are #{show(pairs / 2.0, nil, pairs.odd? ? 1 : 0)} pairs. At most #{most} pairs fit this speed." : "Lower the top speed.",
-                  facts: %w[pole_pairs top_speed], change: halved_poles(most))
+          blocker(
+            "pole_pairs_too_many",
+            "#{pairs} pole pairs cannot be run at #{speed_text(speed)} on this drive",
+            because: "That needs #{show(frequency, "Hz", 0)} at the motor; the drive ends at #{show(limit, "Hz", 0)}.",
+            so:
+              (
+                if most.positive?
+                  "Check whether the nameplate counts poles: #{pairs} poles are " \
+                    "#{show(pairs / 2.0, nil, pairs.odd? ? 1 : 0)} pairs. At most #{most} pairs fit this speed."
+                else
+                  "Lower the top speed."
+                end
+              ),
+            facts: %w[pole_pairs top_speed],
+            change: halved_poles(most)
+          )
         end
       end
 
       def pairs = pole_pairs_known
 
       def halved_poles(most)
-        { fact: "pole_pairs", text: (pairs / 2).to_s } if form("count_form") != "poles" && pairs.even? && pairs / 2 <= most
+        if form("count_form") != "poles" && pairs.even? && pairs / 2 <= most
+          { fact: "pole_pairs", text: (pairs / 2).to_s }
+        end
       end
 
       # The inductive drop at rated speed and current alone must stay below the voltage there is.
@@ -31,9 +45,16 @@ module Gallop
           drop = speed * p * phase_inductance * i * Motor::SQRT2
           available = phase_voltage(bus_voltage)
           next if drop <= available
-          finding(:blocker, "reactance_too_large", "Inductance and #{shaft.slides? ? "pole pitch" : "pole pairs"} leave no voltage for #{shaft.word(:torque)}",
-                  "At #{speed_text(speed)}#{" with #{pairs} pole pairs" unless shaft.slides?}, #{show(si('line_inductance') * 1e3, 'mH', 2)} takes #{show(drop, 'V', 0)} at rated current; the bus gives #{show(available, 'V', 0)} a phase.",
-                  "Check the unit of the inductance and the #{shaft.slides? ? "pole pitch" : "pole pairs"}.", facts: %w[line_inductance pole_pairs rated_speed rated_current])
+          blocker(
+            "reactance_too_large",
+            "Inductance and #{shaft.slides? ? "pole pitch" : "pole pairs"} leave no voltage for #{shaft.word(:torque)}",
+            because:
+              "At #{speed_text(speed)}#{" with #{pairs} pole pairs" unless shaft.slides?}, " \
+                "#{show(si("line_inductance") * 1e3, "mH", 2)} takes #{show(drop, "V", 0)} at rated current; the bus " \
+                "gives #{show(available, "V", 0)} a phase.",
+            so: "Check the unit of the inductance and the #{shaft.slides? ? "pole pitch" : "pole pairs"}.",
+            facts: %w[line_inductance pole_pairs rated_speed rated_current]
+          )
         end
       end
 
@@ -42,15 +63,24 @@ module Gallop
           needed = current_of(torque)
           gap = needed / current - 1
           next if gap.abs <= 0.06
-          finding(:caution, "torque_against_current", "Rated #{shaft.word(:torque)} and current disagree by #{percent(gap.abs)}",
-                  "#{torque_text(torque)} at #{shaft.text(:torque_constant, kt)} needs #{show(needed, 'A', 2)}#{' rms' if amplitude > 1}; #{show(current, 'A', 2)} is given.#{peak_hint(needed, current)}",
-                  "Compare the three figures with the nameplate.", facts: %w[rated_torque rated_current torque_constant])
+          caution(
+            "torque_against_current",
+            "Rated #{shaft.word(:torque)} and current disagree by #{percent(gap.abs)}",
+            because:
+              "#{torque_text(torque)} at #{shaft.text(:torque_constant, kt)} needs " \
+                "#{show(needed, "A", 2)}#{" rms" if amplitude > 1}; #{show(current, "A", 2)} is " \
+                "given.#{peak_hint(needed, current)}",
+            so: "Compare the three figures with the nameplate.",
+            facts: %w[rated_torque rated_current torque_constant]
+          )
         end
       end
 
       def peak_hint(needed, current)
         return "" if amplitude == 1
-        return " The ratio is 1.41: one of them may be a peak figure." if (current / needed / Motor::SQRT2 - 1).abs < 0.04 || (needed / current / Motor::SQRT2 - 1).abs < 0.04
+        if (current / needed / Motor::SQRT2 - 1).abs < 0.04 || (needed / current / Motor::SQRT2 - 1).abs < 0.04
+          return " The ratio is 1.41: one of them may be a peak figure."
+        end
         ""
       end
 
@@ -58,17 +88,36 @@ module Gallop
         with("torque_constant", "voltage_constant") do |kt, ke|
           gap = ke * emf_ratio / kt - 1
           next if gap.abs <= 0.06
-          finding(:caution, "constants_disagree", "#{shaft.word(:torque).capitalize} and voltage constant disagree by #{percent(gap.abs)}",
-                  "#{shaft.text(:torque_constant, kt)} belongs to #{shaft.text(:voltage_constant, kt / emf_ratio)}#{" #{emf_words}" unless emf_words.empty?}; #{shaft.text(:voltage_constant, ke)} is given.",
-                  amplitude == 1 ? "Both are one constant; compare them with the sheet." : "Check whether one of them is a phase or a peak figure.", facts: %w[torque_constant voltage_constant])
+          caution(
+            "constants_disagree",
+            "#{shaft.word(:torque).capitalize} and voltage constant disagree by #{percent(gap.abs)}",
+            because:
+              "#{shaft.text(:torque_constant, kt)} belongs to " \
+                "#{shaft.text(:voltage_constant, kt / emf_ratio)}#{" #{emf_words}" unless emf_words.empty?}; " \
+                "#{shaft.text(:voltage_constant, ke)} is given.",
+            so:
+              (
+                if amplitude == 1
+                  "Both are one constant; compare them with the sheet."
+                else
+                  "Check whether one of them is a phase or a peak figure."
+                end
+              ),
+            facts: %w[torque_constant voltage_constant]
+          )
         end
       end
 
       def peak_below_rated
         with("peak_current", "rated_current") do |peak, rated|
           next if peak >= rated
-          finding(:blocker, "peak_below_rated", "Peak current #{show(peak, 'A')} is below rated current #{show(rated, 'A')}",
-                  "A motor stands its rated current for ever, so its peak cannot be smaller.", "Were the two exchanged?", facts: %w[peak_current rated_current])
+          blocker(
+            "peak_below_rated",
+            "Peak current #{show(peak, "A")} is below rated current #{show(rated, "A")}",
+            because: "A motor stands its rated current for ever, so its peak cannot be smaller.",
+            so: "Were the two exchanged?",
+            facts: %w[peak_current rated_current]
+          )
         end
       end
 
@@ -76,24 +125,38 @@ module Gallop
         peak = si("peak_current") or return
         limit = rating(:peak_current)
         return if peak <= limit
-        finding(:note, "peak_beyond_drive", "The drive ends at #{show(limit, 'A')}, below the motor's peak of #{show(peak, 'A')}",
-                "Short-time #{shaft.word(:torque)} is bounded by the drive.", facts: %w[peak_current])
+        note(
+          "peak_beyond_drive",
+          "The drive ends at #{show(limit, "A")}, below the motor's peak of #{show(peak, "A")}",
+          because: "Short-time #{shaft.word(:torque)} is bounded by the drive.",
+          facts: %w[peak_current]
+        )
       end
 
       def top_speed_beyond_bus
         top = si("top_speed") or return
         reach = voltage_limited_speed(0.0, weakest_bus_voltage) or return
         return if top <= reach
-        finding(:caution, "top_speed_beyond_bus", "#{speed_text(top)} cannot be reached on a weak supply: the back-EMF ends it at #{speed_text(reach)}",
-                "With the supply #{(supply_tolerance * 100).round} % low the bus has #{show(weakest_bus_voltage, 'V', 0)}; the magnets alone use that up.", "Lower the top speed, or accept less on a weak supply.",
-                facts: %w[top_speed torque_constant])
+        caution(
+          "top_speed_beyond_bus",
+          "#{speed_text(top)} cannot be reached on a weak supply: the back-EMF ends it at #{speed_text(reach)}",
+          because:
+            "With the supply #{(supply_tolerance * 100).round} % low the bus has " \
+              "#{show(weakest_bus_voltage, "V", 0)}; the magnets alone use that up.",
+          so: "Lower the top speed, or accept less on a weak supply.",
+          facts: %w[top_speed torque_constant]
+        )
       end
 
       def top_speed_above_rated
         with("top_speed", "rated_speed") do |top, rated|
           next if top <= rated
-          finding(:note, "top_speed_above_rated", "Top speed #{speed_text(top)} is above rated speed #{speed_text(rated)}",
-                  "Above rated speed the continuous #{shaft.word(:torque)} falls, mainly by iron loss.", facts: %w[top_speed rated_speed])
+          note(
+            "top_speed_above_rated",
+            "Top speed #{speed_text(top)} is above rated speed #{speed_text(rated)}",
+            because: "Above rated speed the continuous #{shaft.word(:torque)} falls, mainly by iron loss.",
+            facts: %w[top_speed rated_speed]
+          )
         end
       end
 
@@ -102,8 +165,14 @@ module Gallop
           tau = l / r
           usual = self.class::ELECTRICAL_TIMES
           next if usual.cover?(tau)
-          finding(:caution, "electrical_time_unusual", "An electrical time constant of #{show(tau * 1e3, 'ms')} is unusual",
-                  "Motors of this kind lie between #{show(usual.min * 1e3, nil)} and #{show(usual.max * 1e3, 'ms')}.", "Check the units of resistance and inductance.", facts: %w[line_resistance line_inductance])
+          caution(
+            "electrical_time_unusual",
+            "An electrical time constant of #{show(tau * 1e3, "ms")} is unusual",
+            because:
+              "Motors of this kind lie between #{show(usual.min * 1e3, nil)} and #{show(usual.max * 1e3, "ms")}.",
+            so: "Check the units of resistance and inductance.",
+            facts: %w[line_resistance line_inductance]
+          )
         end
       end
 
@@ -111,9 +180,15 @@ module Gallop
         with("rated_torque", "rated_speed", "rated_current", "line_resistance") do |torque, speed, current, line_r|
           share = loss_factor * line_r * current**2 / (torque * speed)
           next if share <= 0.5
-          finding(:caution, "losses_too_large", "Copper loss would be #{percent(share)} of the rated power",
-                  "#{show(current, 'A')} through #{show(line_r, 'Ω')} #{winding_words} heats with #{show(loss_factor * line_r * current**2, 'W', 0)}; the motor gives #{show(torque * speed, 'W', 0)}.",
-                  "Check resistance and current.", facts: %w[line_resistance rated_current rated_torque rated_speed])
+          caution(
+            "losses_too_large",
+            "Copper loss would be #{percent(share)} of the rated power",
+            because:
+              "#{show(current, "A")} through #{show(line_r, "Ω")} #{winding_words} heats with " \
+                "#{show(loss_factor * line_r * current**2, "W", 0)}; the motor gives #{show(torque * speed, "W", 0)}.",
+            so: "Check resistance and current.",
+            facts: %w[line_resistance rated_current rated_torque rated_speed]
+          )
         end
       end
     end

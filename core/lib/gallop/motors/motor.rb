@@ -16,7 +16,8 @@ module Gallop
       # Nothing but its size.
       def unknown? = false
 
-      # A fact of the motor as other stages reckon with it, of its shaft; nil where this kind has none. @return [Float, nil] SI
+      # A fact of the motor as other stages reckon with it, of its shaft; nil where this kind has none. @return
+      # [Float, nil] SI
       def known(key) = sheet.asks?(key) ? si(key) : nil
 
       # Rated slip, where the kind of motor has any. @return [Float, nil] share of the synchronous speed
@@ -24,15 +25,18 @@ module Gallop
 
       # What motor and drive give for a short time, together. @return [Float, nil] N·m
       def usable_torque
-        with("peak_current", "torque_constant") { |peak, constant| [ peak, rating(:peak_current) ].min * constant }
+        with("peak_current", "torque_constant") { |peak, constant| [peak, rating(:peak_current)].min * constant }
       end
 
       # Facts of the machine around the motor, which no data sheet of the motor has. @return [Array<String>]
-      def self.surrounding = ([ Unknown::PLATE ] + Surroundings::FIELDS + [ Surroundings::SWITCHING_FIELD ] + BareStage::FIELDS).map(&:key)
+      def self.surrounding =
+        ([Unknown::PLATE] + Surroundings::FIELDS + [Surroundings::SWITCHING_FIELD] + BareStage::FIELDS).map(&:key)
 
       private
 
-      def fields(typed) = (Unknown.possible?(profile) ? [ Unknown::PLATE ] : []) + self.class.fields(typed) + Surroundings.fields(profile) + BareStage.fields(profile)
+      def fields(typed) =
+        (Unknown.possible?(profile) ? [Unknown::PLATE] : []) + self.class.fields(typed) + Surroundings.fields(profile) +
+          BareStage.fields(profile)
 
       # What the drive can put out between two lines, rms.
       def supply_line_voltage = profile.rating.fetch(:mains_voltage) { rating(:bus_voltage) / SQRT2 }
@@ -41,7 +45,9 @@ module Gallop
       def weakest_bus_voltage = bus_voltage * (1 - supply_tolerance)
       def supply_tolerance = profile.rating.fetch(:bus_tolerance) { rating(:mains_tolerance) }
 
-      def propose_type = sheet["type"] && propose("motor.catalogue_number", sheet["type"].byteslice(0, 32).scrub(""), "as given", facts: %w[type])
+      def propose_type =
+        sheet["type"] &&
+          propose("motor.catalogue_number", sheet["type"].byteslice(0, 32).scrub(""), "as given", facts: %w[type])
       def propose_thermal_time = take_over("thermal_time", "motor.thermal_time")
       def propose_speed_limit = take_over("top_speed", "limits.motor_speed", "the top speed allowed")
 
@@ -49,8 +55,13 @@ module Gallop
         current = si("rated_current") or return
         limit = rating(:current)
         return if current <= limit
-        finding(:caution, "drive_too_small", "The motor takes #{show(current, 'A')}, the drive gives #{show(limit, 'A')}",
-                "Above #{percent(limit / current)} of the rated current the drive is at its limit.", "Take a larger drive if the machine needs the full #{shaft.word(:torque)}.", facts: %w[rated_current])
+        caution(
+          "drive_too_small",
+          "The motor takes #{show(current, "A")}, the drive gives #{show(limit, "A")}",
+          because: "Above #{percent(limit / current)} of the rated current the drive is at its limit.",
+          so: "Take a larger drive if the machine needs the full #{shaft.word(:torque)}.",
+          facts: %w[rated_current]
+        )
       end
     end
   end

@@ -2,20 +2,34 @@
 
 module Gallop
   module Motors
-    # The conventions in which a synchronous motor's data are printed, brought to one: currents rms, resistance and inductance between two
-    # lines, pole pairs, the voltage constant between two lines rms, the torque constant for an ampere rms.
+    # The conventions in which a synchronous motor's data are printed, brought to one: currents rms, resistance and
+    # inductance between two lines, pole pairs, the voltage constant between two lines rms, the torque constant for an
+    # ampere rms.
     #
-    #   I_rms = I_peak/√2,  R_line = 2 R_phase,  K_e,line,rms = √3/√2 K_e,phase,peak,  K_t,rms = √2 K_t,peak = √3 K_e,line,rms
+    # I_rms = I_peak/√2, R_line = 2 R_phase, K_e,line,rms = √3/√2 K_e,phase,peak, K_t,rms = √2 K_t,peak = √3
+    # K_e,line,rms
     #
-    # Block-commutated: a current of the height I flows through two windings for two thirds of the time, I_rms = √(2/3) I; with a trapezoidal
-    # back-EMF T = K_e,flat I, so that K_t,rms = √(3/2) K_t,block = √(3/2) K_e,flat (e.g. Krishnan, Permanent Magnet Synchronous and Brushless
-    # DC Motor Drives, ch. 9).
+    # Block-commutated: a current of the height I flows through two windings for two thirds of the time, I_rms =
+    # √(2/3) I; with a trapezoidal back-EMF T = K_e,flat I, so that K_t,rms = √(3/2) K_t,block = √(3/2) K_e,flat (e.g.
+    # Krishnan, Permanent Magnet Synchronous and Brushless DC Motor Drives, ch. 9).
     module NameplateForms
       CURRENT = { "rms" => "rms", "peak" => "peak", "block" => "Height of the blocks" }.freeze
       WINDING = { "line" => "Between two lines", "phase" => "Of one phase" }.freeze
       COUNT = { "pairs" => "Pole pairs", "poles" => "Poles" }.freeze
-      VOLTAGE = { "line_rms" => "Two lines, rms", "line_peak" => "Two lines, peak", "phase_rms" => "One phase, rms", "phase_peak" => "One phase, peak", "flat" => "Two lines, flat top of a trapezoid" }.freeze
-      VOLTAGE_FACTORS = { "line_rms" => 1.0, "line_peak" => 1 / Math.sqrt(2), "phase_rms" => Math.sqrt(3), "phase_peak" => Math.sqrt(1.5), "flat" => 1 / Math.sqrt(2) }.freeze
+      VOLTAGE = {
+        "line_rms" => "Two lines, rms",
+        "line_peak" => "Two lines, peak",
+        "phase_rms" => "One phase, rms",
+        "phase_peak" => "One phase, peak",
+        "flat" => "Two lines, flat top of a trapezoid"
+      }.freeze
+      VOLTAGE_FACTORS = {
+        "line_rms" => 1.0,
+        "line_peak" => 1 / Math.sqrt(2),
+        "phase_rms" => Math.sqrt(3),
+        "phase_peak" => Math.sqrt(1.5),
+        "flat" => 1 / Math.sqrt(2)
+      }.freeze
       # to rms
       CURRENT_FACTORS = { "peak" => 1 / Math.sqrt(2), "block" => Math.sqrt(2.0 / 3) }.freeze
 
@@ -31,12 +45,18 @@ module Gallop
 
       def factor(key)
         case key
-        when "rated_current", "peak_current" then CURRENT_FACTORS.fetch(form("current_form"), 1)
-        when "torque_constant" then 1 / CURRENT_FACTORS.fetch(form("current_form"), 1.0)
-        when "line_resistance", "line_inductance" then form("winding_form") == "phase" ? 2 : 1
-        when "voltage_constant" then VOLTAGE_FACTORS.fetch(form("voltage_form"), 1)
-        when "pole_pairs" then form("count_form") == "poles" ? 0.5 : 1
-        else 1
+        when "rated_current", "peak_current"
+          CURRENT_FACTORS.fetch(form("current_form"), 1)
+        when "torque_constant"
+          1 / CURRENT_FACTORS.fetch(form("current_form"), 1.0)
+        when "line_resistance", "line_inductance"
+          form("winding_form") == "phase" ? 2 : 1
+        when "voltage_constant"
+          VOLTAGE_FACTORS.fetch(form("voltage_form"), 1)
+        when "pole_pairs"
+          form("count_form") == "poles" ? 0.5 : 1
+        else
+          1
         end
       end
 
@@ -47,7 +67,17 @@ module Gallop
 
       def poles_odd
         return unless form("count_form") == "poles" && sheet["pole_pairs"]&.odd?
-        finding(:blocker, "poles_odd", "#{sheet['pole_pairs']} poles cannot be", "Poles come in pairs of north and south.", "Is the figure the number of pairs?", facts: %w[pole_pairs count_form], change: { fact: "count_form", text: "pairs" })
+        blocker(
+          "poles_odd",
+          "#{sheet["pole_pairs"]} poles cannot be",
+          because: "Poles come in pairs of north and south.",
+          so: "Is the figure the number of pairs?",
+          facts: %w[pole_pairs count_form],
+          change: {
+            fact: "count_form",
+            text: "pairs"
+          }
+        )
       end
     end
   end

@@ -2,45 +2,178 @@
 
 module Gallop
   module Motors
-    # Two-phase hybrid stepper that is commutated by an encoder: a synchronous motor of two phases with as many pole pairs as its rotor has
-    # teeth, a quarter of its full steps. With the rated current in both phases the holding torque is √2 p ψ I; sine currents of that rms have
-    # the same heat and the same torque, so K_t = T_hold/I for an ampere rms (e.g. Acarnley, Stepping Motors, ch. 3 and 5).
+    # Two-phase hybrid stepper that is commutated by an encoder: a synchronous motor of two phases with as many pole
+    # pairs as its rotor has teeth, a quarter of its full steps. With the rated current in both phases the holding
+    # torque is √2 p ψ I; sine currents of that rms have the same heat and the same torque, so K_t = T_hold/I for an
+    # ampere rms (e.g. Acarnley, Stepping Motors, ch. 3 and 5).
     #
     #   p = steps/4,  ψ = K_t/(√2 p),  copper loss 2 R I²
     #
-    # A sheet for half windings (six or eight wires, one half on): with as much heat, in series I/√2, 2 R, 4 L and √2 T; in parallel √2 I, R/2,
+    # A sheet for half windings (six or eight wires, one half on): with as much heat, in series I/√2, 2 R, 4 L and √2
+    # T; in parallel √2 I, R/2,
     # L and √2 T.
     class Stepper < PermanentMagnet
       DERIVED = %w[rated_torque rated_speed pole_pairs torque_constant peak_current].freeze
       # figure that others reckon with => fact that it comes from
-      SOURCES = { "rated_torque" => "holding_torque", "torque_constant" => "holding_torque", "rated_speed" => "holding_torque", "pole_pairs" => "steps" }.freeze
-      FORMS = { "connected" => "As it is connected", "series" => "Of a half winding; connected in series", "parallel" => "Of a half winding; connected in parallel" }.freeze
+      SOURCES = {
+        "rated_torque" => "holding_torque",
+        "torque_constant" => "holding_torque",
+        "rated_speed" => "holding_torque",
+        "pole_pairs" => "steps"
+      }.freeze
+      FORMS = {
+        "connected" => "As it is connected",
+        "series" => "Of a half winding; connected in series",
+        "parallel" => "Of a half winding; connected in parallel"
+      }.freeze
       FORM_FACTORS = {
-        "series" => { "holding_torque" => Math.sqrt(2), "rated_current" => 1 / Math.sqrt(2), "peak_current" => 1 / Math.sqrt(2), "line_resistance" => 2.0, "line_inductance" => 4.0 },
-        "parallel" => { "holding_torque" => Math.sqrt(2), "rated_current" => Math.sqrt(2), "peak_current" => Math.sqrt(2), "line_resistance" => 0.5, "line_inductance" => 1.0 }
+        "series" => {
+          "holding_torque" => Math.sqrt(2),
+          "rated_current" => 1 / Math.sqrt(2),
+          "peak_current" => 1 / Math.sqrt(2),
+          "line_resistance" => 2.0,
+          "line_inductance" => 4.0
+        },
+        "parallel" => {
+          "holding_torque" => Math.sqrt(2),
+          "rated_current" => Math.sqrt(2),
+          "peak_current" => Math.sqrt(2),
+          "line_resistance" => 0.5,
+          "line_inductance" => 1.0
+        }
       }.freeze
       STRONG_TEETH = 0.15 # of the holding torque, from which a detent torque is no usual one
 
       FIELDS = [
-        field("type", "Type", "", nil, nil, "What the nameplate calls the motor. For the record.", text: true, required: false),
-        field("step_angle", "Step angle", "°", 0.05, 90, "Of a full step. Not needed where the steps are given.", required: false),
-        field("steps", "Full steps a turn", "", 4, 4000, "200 for 1.8°, 400 for 0.9°. Not needed where the step angle is given.", whole: true, step: 1),
-        field("holding_torque", "Holding torque", "N·m", 0.0001, 5000, "At rated current in both phases, at standstill."),
+        field(
+          "type",
+          "Type",
+          "",
+          nil,
+          nil,
+          "What the nameplate calls the motor. For the record.",
+          text: true,
+          required: false
+        ),
+        field(
+          "step_angle",
+          "Step angle",
+          "°",
+          0.05,
+          90,
+          "Of a full step. Not needed where the steps are given.",
+          required: false
+        ),
+        field(
+          "steps",
+          "Full steps a turn",
+          "",
+          4,
+          4000,
+          "200 for 1.8°, 400 for 0.9°. Not needed where the step angle is given.",
+          whole: true,
+          step: 1
+        ),
+        field(
+          "holding_torque",
+          "Holding torque",
+          "N·m",
+          0.0001,
+          5000,
+          "At rated current in both phases, at standstill."
+        ),
         field("rated_current", "Rated current", "A", 0.01, 1000, "Of a phase, with both on."),
-        field("peak_current", "Peak current", "A", 0.01, 3000, "That the magnets stand for a short time. Nothing: no more than the rated current.", required: false),
+        field(
+          "peak_current",
+          "Peak current",
+          "A",
+          0.01,
+          3000,
+          "That the magnets stand for a short time. Nothing: no more than the rated current.",
+          required: false
+        ),
         field("line_resistance", "Resistance of a phase", "Ω", 0.001, 1000, "At 20 °C."),
         field("line_inductance", "Inductance of a phase", "mH", 0.001, 10_000, "From the data sheet."),
-        field("detent_torque", "Detent torque", "N·m", 0, 500, "That its teeth make without any current.", required: false),
+        field(
+          "detent_torque",
+          "Detent torque",
+          "N·m",
+          0,
+          500,
+          "That its teeth make without any current.",
+          required: false
+        ),
         field("rotor_inertia", "Rotor inertia", "kg·cm²", 0.00001, 1_000_000, "Inertia of the rotor."),
-        field("thermal_time", "Winding time constant", "s", 0.5, 36_000, "How fast the winding warms. From the data sheet.", required: false, group: "Protection"),
-        field("top_speed", "Top speed allowed", "rpm", 1, 100_000, "Highest speed that motor and machine may reach.", group: "Protection"),
-        field("winding_form", "Torque, current and winding are", "", nil, nil, "As it is connected is reckoned with where nothing is said.", choices: FORMS, required: false, group: "As it is printed")
+        field(
+          "thermal_time",
+          "Winding time constant",
+          "s",
+          0.5,
+          36_000,
+          "How fast the winding warms. From the data sheet.",
+          required: false,
+          group: "Protection"
+        ),
+        field(
+          "top_speed",
+          "Top speed allowed",
+          "rpm",
+          1,
+          100_000,
+          "Highest speed that motor and machine may reach.",
+          group: "Protection"
+        ),
+        field(
+          "winding_form",
+          "Torque, current and winding are",
+          "",
+          nil,
+          nil,
+          "As it is connected is reckoned with where nothing is said.",
+          choices: FORMS,
+          required: false,
+          group: "As it is printed"
+        )
       ].freeze
 
-      CONSEQUENCES = (%i[step_follows top_speed_on_bus torque_at_top_speed output_frequency time_at_peak electrical_time_constant mechanical_time_constant peak_acceleration voltage_constant_follows flux teeth_ripple
-                         copper_loss cable_drop switching_says] + BareStage::CONSEQUENCES).freeze
-      RULES = (%i[steps_odd angle_odd steps_disagree field_too_fast detent_large peak_below_rated drive_too_small peak_beyond_drive top_speed_beyond_bus no_torque_at_top_speed electrical_time_unusual cable_drops_much
-                  switching_leaves_too_little no_sensor] + BareStage::RULES).freeze
+      CONSEQUENCES =
+        (
+          %i[
+            step_follows
+            top_speed_on_bus
+            torque_at_top_speed
+            output_frequency
+            time_at_peak
+            electrical_time_constant
+            mechanical_time_constant
+            peak_acceleration
+            voltage_constant_follows
+            flux
+            teeth_ripple
+            copper_loss
+            cable_drop
+            switching_says
+          ] + BareStage::CONSEQUENCES
+        ).freeze
+      RULES =
+        (
+          %i[
+            steps_odd
+            angle_odd
+            steps_disagree
+            field_too_fast
+            detent_large
+            peak_below_rated
+            drive_too_small
+            peak_beyond_drive
+            top_speed_beyond_bus
+            no_torque_at_top_speed
+            electrical_time_unusual
+            cable_drops_much
+            switching_leaves_too_little
+            no_sensor
+          ] + BareStage::RULES
+        ).freeze
       PROPOSALS = PermanentMagnet::PROPOSALS
 
       # Steps or their angle: either tells the other.
@@ -55,12 +188,18 @@ module Gallop
       # @return [Float, nil] SI, of the motor as it is connected
       def si(key)
         case key.to_s
-        when "rated_torque" then si("holding_torque")
-        when "torque_constant" then with("holding_torque", "rated_current") { |torque, current| torque / current }
-        when "pole_pairs" then pole_pairs
-        when "peak_current" then super || si("rated_current")
-        when "rated_speed" then corner_speed
-        else super
+        when "rated_torque"
+          si("holding_torque")
+        when "torque_constant"
+          with("holding_torque", "rated_current") { |torque, current| torque / current }
+        when "pole_pairs"
+          pole_pairs
+        when "peak_current"
+          super || si("rated_current")
+        when "rated_speed"
+          corner_speed
+        else
+          super
         end
       end
 
@@ -80,12 +219,19 @@ module Gallop
       # An angle of which a whole number makes a turn, but for the rounding of the print.
       def whole_steps(angle) = (360 / angle).round.then { |count| (count * angle - 360).abs < 0.1 ? count : nil }
       def pole_pairs = steps && (steps % 4).zero? ? steps / 4.0 : nil
-      def corner_speed = si("holding_torque") && voltage_limited_speed(si("holding_torque"), bus_voltage)&.then { |speed| speed.positive? ? speed : nil }
-      def named(facts) = facts.map { |key| SOURCES.fetch(key.to_s, key.to_s) }.map { |key| key == "steps" && sheet["steps"].nil? ? "step_angle" : key }.uniq
+      def corner_speed =
+        si("holding_torque") &&
+          voltage_limited_speed(si("holding_torque"), bus_voltage)&.then { |speed| speed.positive? ? speed : nil }
+      def named(facts) =
+        facts
+          .map { |key| SOURCES.fetch(key.to_s, key.to_s) }
+          .map { |key| key == "steps" && sheet["steps"].nil? ? "step_angle" : key }
+          .uniq
       def finding(*words, facts: [], **more) = super(*words, facts: named(facts), **more)
       def propose(entry_key, figure, reason, facts: []) = super(entry_key, figure, reason, facts: named(facts))
 
-      # The voltage equation solved for the current: (ω_e ψ + R i)² + (ω_e L i)² = V². @return [Float, nil] N·m that it leaves at that speed
+      # The voltage equation solved for the current: (ω_e ψ + R i)² + (ω_e L i)² = V². @return [Float, nil] N·m that
+      # it leaves at that speed
       def torque_left(speed, bus)
         kt, p, flux, resistance, inductance = winding
         return if kt.nil?
@@ -93,7 +239,7 @@ module Gallop
         a = resistance**2 + (field * inductance)**2
         b = field * flux * resistance
         c = (field * flux)**2 - (phase_voltage(bus) * VOLTAGE_RESERVE)**2
-        c.negative? ? [ (Math.sqrt(b**2 - a * c) - b) / a * kt / SQRT2, si("holding_torque") ].min : 0.0
+        c.negative? ? [(Math.sqrt(b**2 - a * c) - b) / a * kt / SQRT2, si("holding_torque")].min : 0.0
       end
 
       # Beyond the corner the voltage, not the heat, ends it: what is left there lasts.
@@ -101,33 +247,77 @@ module Gallop
       def cycle_fits?(mechanics) = mechanics.cycle[1] <= torque_left(mechanics.cycle[0], bus_voltage)
 
       def step_follows
-        steps && pole_pairs && consequence("step_follows", "Full step", 360.0 / steps, "°", 3, "Four of them are an electrical turn, of #{show(pole_pairs, nil, 0)} in a turn of the shaft.")
+        steps && pole_pairs &&
+          consequence(
+            "step_follows",
+            "Full step",
+            360.0 / steps,
+            "°",
+            3,
+            "Four of them are an electrical turn, of #{show(pole_pairs, nil, 0)} in a turn of the shaft."
+          )
       end
 
       def torque_at_top_speed
         left = si("top_speed") && torque_left(si("top_speed"), bus_voltage) or return
         weak = torque_left(si("top_speed"), weakest_bus_voltage)
-        consequence("torque_at_top_speed", "Torque left at #{speed_text(si('top_speed'))}", left, "N·m", nil, "#{percent(left / si('holding_torque'))} of the holding torque#{'; inductance and back-EMF take the voltage' if left < 0.99 * si('holding_torque')}. #{torque_text(weak)} when the supply is #{(supply_tolerance * 100).round} % low.")
+        consequence(
+          "torque_at_top_speed",
+          "Torque left at #{speed_text(si("top_speed"))}",
+          left,
+          "N·m",
+          nil,
+          "#{percent(left / si("holding_torque"))} of the holding " \
+            "torque#{"; inductance and back-EMF take the voltage" if left < 0.99 * si("holding_torque")}. " \
+            "#{torque_text(weak)} when the supply is #{(supply_tolerance * 100).round} % low."
+        )
       end
 
       def teeth_ripple
-        with("detent_torque", "holding_torque") { |detent, holding| consequence("teeth_ripple", "Torque ripple by the teeth", detent / holding * 100, "%", 1, "Of the holding torque, four times in an electrical turn; felt at low speed.") }
+        with("detent_torque", "holding_torque") do |detent, holding|
+          consequence(
+            "teeth_ripple",
+            "Torque ripple by the teeth",
+            detent / holding * 100,
+            "%",
+            1,
+            "Of the holding torque, four times in an electrical turn; felt at low speed."
+          )
+        end
       end
 
       def steps_odd
         return unless sheet["steps"] && (sheet["steps"] % 4).nonzero?
-        finding(:blocker, "steps_odd", "#{sheet['steps']} full steps a turn cannot be", "A motor of two phases makes four full steps in each electrical turn.", "200 or 400 are usual; was a microstep or the angle typed?", facts: %w[steps])
+        blocker(
+          "steps_odd",
+          "#{sheet["steps"]} full steps a turn cannot be",
+          because: "A motor of two phases makes four full steps in each electrical turn.",
+          so: "200 or 400 are usual; was a microstep or the angle typed?",
+          facts: %w[steps]
+        )
       end
 
       def angle_odd
         angle = sheet["step_angle"]
         return unless angle && sheet["steps"].nil? && pole_pairs.nil?
-        finding(:blocker, "angle_odd", "Steps of #{show(angle, '°')} make no whole electrical turns", "360° are #{show(360 / angle, nil, 2)} of them; they must be a multiple of four.", "1.8° or 0.9° are usual.", facts: %w[step_angle])
+        blocker(
+          "angle_odd",
+          "Steps of #{show(angle, "°")} make no whole electrical turns",
+          because: "360° are #{show(360 / angle, nil, 2)} of them; they must be a multiple of four.",
+          so: "1.8° or 0.9° are usual.",
+          facts: %w[step_angle]
+        )
       end
 
       def steps_disagree
         return unless sheet["steps"] && sheet["step_angle"] && whole_steps(sheet["step_angle"]) != sheet["steps"]
-        finding(:blocker, "steps_disagree", "Steps of #{show(sheet['step_angle'], '°')} are not #{sheet['steps']} a turn", "360° by #{sheet['steps']} are #{show(360.0 / sheet['steps'], '°')}.", "Leave one of the two empty.", facts: %w[steps step_angle])
+        blocker(
+          "steps_disagree",
+          "Steps of #{show(sheet["step_angle"], "°")} are not #{sheet["steps"]} a turn",
+          because: "360° by #{sheet["steps"]} are #{show(360.0 / sheet["steps"], "°")}.",
+          so: "Leave one of the two empty.",
+          facts: %w[steps step_angle]
+        )
       end
 
       def field_too_fast
@@ -135,14 +325,26 @@ module Gallop
           frequency = speed * p / (2 * Math::PI)
           limit = rating(:output_frequency)
           next if frequency <= limit
-          finding(:blocker, "field_too_fast", "#{speed_text(speed)} cannot be run with #{steps} steps a turn on this drive", "That needs #{show(frequency, 'Hz', 0)} at the motor; the drive ends at #{show(limit, 'Hz', 0)}.", "#{speed_text(limit * 2 * Math::PI / p)} at most.", facts: %w[steps top_speed])
+          blocker(
+            "field_too_fast",
+            "#{speed_text(speed)} cannot be run with #{steps} steps a turn on this drive",
+            because: "That needs #{show(frequency, "Hz", 0)} at the motor; the drive ends at #{show(limit, "Hz", 0)}.",
+            so: "#{speed_text(limit * 2 * Math::PI / p)} at most.",
+            facts: %w[steps top_speed]
+          )
         end
       end
 
       def detent_large
         with("detent_torque", "holding_torque") do |detent, holding|
           next if detent <= STRONG_TEETH * holding
-          finding(:caution, "detent_large", "A detent torque of #{percent(detent / holding)} of the holding torque", "2 to 10 % are usual.", "Check the units of both.", facts: %w[detent_torque holding_torque])
+          caution(
+            "detent_large",
+            "A detent torque of #{percent(detent / holding)} of the holding torque",
+            because: "2 to 10 % are usual.",
+            so: "Check the units of both.",
+            facts: %w[detent_torque holding_torque]
+          )
         end
       end
 
@@ -150,17 +352,48 @@ module Gallop
         left = si("top_speed") && torque_left(si("top_speed"), weakest_bus_voltage) or return
         share = left / si("holding_torque")
         return if share >= 0.2 || share.zero? # below that it is not reached at all
-        finding(:caution, "no_torque_at_top_speed", "At #{speed_text(si('top_speed'))} #{percent(share)} of the holding torque are left on a weak supply", "The field goes round #{show(pole_pairs, nil, 0)} times as fast as the shaft; inductance and back-EMF take the voltage.", "A lower top speed, or windings in parallel.", facts: %w[top_speed])
+        caution(
+          "no_torque_at_top_speed",
+          "At #{speed_text(si("top_speed"))} #{percent(share)} of the holding torque are left on a weak supply",
+          because:
+            "The field goes round #{show(pole_pairs, nil, 0)} times as fast as the shaft; inductance and back-EMF " \
+              "take the voltage.",
+          so: "A lower top speed, or windings in parallel.",
+          facts: %w[top_speed]
+        )
       end
 
-      def winding_reason = { "series" => "two half windings in series", "parallel" => "two half windings in parallel" }.fetch(form("winding_form"), "as given, of one phase")
-      def converted(_key, otherwise) = form("winding_form").nil? || form("winding_form") == "connected" ? otherwise : winding_reason
+      def winding_reason =
+        { "series" => "two half windings in series", "parallel" => "two half windings in parallel" }.fetch(
+          form("winding_form"),
+          "as given, of one phase"
+        )
+      def converted(_key, otherwise) =
+        form("winding_form").nil? || form("winding_form") == "connected" ? otherwise : winding_reason
       def propose_rated_torque = take_over("rated_torque", "motor.rated_torque", converted(nil, "the holding torque"))
       def propose_rated_current = take_over("rated_current", "motor.rated_current", converted(nil, "as given"))
-      def propose_peak_current = take_over("peak_current", "motor.peak_current", sheet["peak_current"] ? converted(nil, "as given") : "no more than the rated current", facts: [ sheet["peak_current"] ? "peak_current" : "rated_current" ])
-      def propose_rated_speed = take_over("rated_speed", "motor.rated_speed", "up to here the bus carries the holding torque", facts: %w[holding_torque line_inductance])
+      def propose_peak_current =
+        take_over(
+          "peak_current",
+          "motor.peak_current",
+          sheet["peak_current"] ? converted(nil, "as given") : "no more than the rated current",
+          facts: [sheet["peak_current"] ? "peak_current" : "rated_current"]
+        )
+      def propose_rated_speed =
+        take_over(
+          "rated_speed",
+          "motor.rated_speed",
+          "up to here the bus carries the holding torque",
+          facts: %w[holding_torque line_inductance]
+        )
       def propose_pole_pairs = take_over("pole_pairs", "motor.pole_pairs", "the full steps by four")
-      def propose_torque_constant = take_over("torque_constant", "motor.torque_constant", "holding torque by rated current", facts: %w[holding_torque rated_current])
+      def propose_torque_constant =
+        take_over(
+          "torque_constant",
+          "motor.torque_constant",
+          "holding torque by rated current",
+          facts: %w[holding_torque rated_current]
+        )
     end
   end
 end

@@ -2,62 +2,156 @@
 
 module Gallop
   module Motors
-    # What is the same for all kinds of motors: the cable, the sensor in the winding, the switching frequency of the power stage.
+    # What is the same for all kinds of motors: the cable, the sensor in the winding, the switching frequency of the
+    # power stage.
     #
     #   R = ρ l/A with ρ = 0.0175 Ω·mm²/m of copper at 20 °C (IEC 60228), ΔU = √3 R I between two lines
     module Surroundings
       COPPER = 0.0175 # Ω·mm²/m
       DROP = 0.03 # of the voltage that a motor cable may take
-      SENSORS = { "none" => "None", "ptc" => "PTC thermistor", "kty" => "KTY 84", "pt1000" => "Pt1000", "contact" => "Opening contact" }.freeze
-      SECTIONS = %w[0.5 0.75 1 1.5 2.5 4 6 10 16].to_h { |section| [ section, "#{section} mm²" ] }.freeze
+      SENSORS = {
+        "none" => "None",
+        "ptc" => "PTC thermistor",
+        "kty" => "KTY 84",
+        "pt1000" => "Pt1000",
+        "contact" => "Opening contact"
+      }.freeze
+      SECTIONS = %w[0.5 0.75 1 1.5 2.5 4 6 10 16].to_h { |section| [section, "#{section} mm²"] }.freeze
       # kHz => what is heard, what is lost, what is left of the current (with 4 kHz as the whole)
-      SWITCHING = { "2" => [ "loud", "cool", 1.0 ], "4" => [ "well heard", "as rated", 1.0 ], "8" => [ "a high whistle", "warmer", 0.85 ], "12" => [ "hardly heard", "hot", 0.7 ], "16" => [ "silent", "hottest", 0.55 ] }.freeze
+      SWITCHING = {
+        "2" => ["loud", "cool", 1.0],
+        "4" => ["well heard", "as rated", 1.0],
+        "8" => ["a high whistle", "warmer", 0.85],
+        "12" => ["hardly heard", "hot", 0.7],
+        "16" => ["silent", "hottest", 0.55]
+      }.freeze
 
       FIELDS = [
-        FactStage.field("cable_length", "Motor cable, length", "m", 0.1, 1000, "Between drive and motor.", required: false, group: "Cable and sensor"),
-        FactStage.field("cable_section", "Motor cable, section", "", nil, nil, "Of one core.", choices: SECTIONS, required: false, group: "Cable and sensor"),
-        FactStage.field("sensor", "Sensor in the winding", "", nil, nil, "What the motor has against overheating.", choices: SENSORS, required: false, group: "Cable and sensor")
+        FactStage.field(
+          "cable_length",
+          "Motor cable, length",
+          "m",
+          0.1,
+          1000,
+          "Between drive and motor.",
+          required: false,
+          group: "Cable and sensor"
+        ),
+        FactStage.field(
+          "cable_section",
+          "Motor cable, section",
+          "",
+          nil,
+          nil,
+          "Of one core.",
+          choices: SECTIONS,
+          required: false,
+          group: "Cable and sensor"
+        ),
+        FactStage.field(
+          "sensor",
+          "Sensor in the winding",
+          "",
+          nil,
+          nil,
+          "What the motor has against overheating.",
+          choices: SENSORS,
+          required: false,
+          group: "Cable and sensor"
+        )
       ].freeze
-      SWITCHING_FIELD = FactStage.field("switching", "Switching frequency", "", nil, nil, "Higher is quieter and warmer.", choices: SWITCHING.keys.to_h { |khz| [ khz, "#{khz} kHz" ] }, required: false, group: "Cable and sensor")
+      SWITCHING_FIELD =
+        FactStage.field(
+          "switching",
+          "Switching frequency",
+          "",
+          nil,
+          nil,
+          "Higher is quieter and warmer.",
+          choices: SWITCHING.keys.to_h { |khz| [khz, "#{khz} kHz"] },
+          required: false,
+          group: "Cable and sensor"
+        )
 
       # @return [Array<Facts::Field>] that this drive makes sense of
-      def self.fields(profile) = profile["output.switching_frequency"] ? FIELDS + [ SWITCHING_FIELD ] : FIELDS
+      def self.fields(profile) = profile["output.switching_frequency"] ? FIELDS + [SWITCHING_FIELD] : FIELDS
 
       private
 
-      def cable_resistance = si("cable_length") && sheet["cable_section"] ? COPPER * si("cable_length") / sheet["cable_section"].to_f : nil
-      def drop = cable_resistance && si("rated_current") ? FactStage::SQRT3 * cable_resistance * si("rated_current") : nil
-
+      def cable_resistance =
+        si("cable_length") && sheet["cable_section"] ? COPPER * si("cable_length") / sheet["cable_section"].to_f : nil
+      def drop =
+        cable_resistance && si("rated_current") ? FactStage::SQRT3 * cable_resistance * si("rated_current") : nil
 
       def cable_drop
-        drop && consequence("cable_drop", "Voltage lost in the motor cable", drop, "V", nil, "At rated current; #{show(cable_resistance * 1e3, 'mΩ')} a core, which a measurement of the winding finds as well.")
+        drop &&
+          consequence(
+            "cable_drop",
+            "Voltage lost in the motor cable",
+            drop,
+            "V",
+            nil,
+            "At rated current; #{show(cable_resistance * 1e3, "mΩ")} a core, which a measurement of the winding " \
+              "finds as well."
+          )
       end
 
       def switching_says
         heard, heat, share = SWITCHING[sheet.asks?("switching") ? sheet["switching"] : nil]
-        heard && statement("switching_says", "At #{sheet['switching']} kHz", heard, "The power stage runs #{heat}; #{percent(share)} of the drive's current is left. The current ripples #{show(4 / sheet['switching'].to_f, nil, 2)} times as much as at 4 kHz.")
+        heard &&
+          statement(
+            "switching_says",
+            "At #{sheet["switching"]} kHz",
+            heard,
+            "The power stage runs #{heat}; #{percent(share)} of the drive's current is left. The current ripples " \
+              "#{show(4 / sheet["switching"].to_f, nil, 2)} times as much as at 4 kHz."
+          )
       end
 
       def cable_drops_much
         voltage = supply_line_voltage
         return unless drop && drop > DROP * voltage
-        finding(:caution, "cable_drops_much", "The motor cable takes #{show(drop, 'V', 1)} of #{show(voltage, 'V', 0)}", "That is #{shaft.word(:torque)} and top speed that never reach the motor, and heat in the cable.", "A larger section, or a shorter cable.", facts: %w[cable_length cable_section])
+        caution(
+          "cable_drops_much",
+          "The motor cable takes #{show(drop, "V", 1)} of #{show(voltage, "V", 0)}",
+          because: "That is #{shaft.word(:torque)} and top speed that never reach the motor, and heat in the cable.",
+          so: "A larger section, or a shorter cable.",
+          facts: %w[cable_length cable_section]
+        )
       end
 
       def switching_leaves_too_little
         share = SWITCHING[sheet.asks?("switching") ? sheet["switching"] : nil]&.last
         current = si("rated_current")
         return unless share && current && current > rating(:current) * share && current <= rating(:current)
-        finding(:caution, "switching_leaves_too_little", "At #{sheet['switching']} kHz the drive gives #{show(rating(:current) * share, 'A')}; the motor takes #{show(current, 'A')}", "The power stage heats with each switching; it lowers its current or trips.", "A lower switching frequency, or a larger drive.", facts: %w[switching])
+        caution(
+          "switching_leaves_too_little",
+          "At #{sheet["switching"]} kHz the drive gives #{show(rating(:current) * share, "A")}; the motor takes " \
+            "#{show(current, "A")}",
+          because: "The power stage heats with each switching; it lowers its current or trips.",
+          so: "A lower switching frequency, or a larger drive.",
+          facts: %w[switching]
+        )
       end
 
       def no_sensor
         return unless sheet.asks?("sensor") && sheet["sensor"] == "none"
-        finding(:note, "no_sensor", "Nothing in the winding tells its temperature", "The heat model alone protects the motor. It knows nothing of a blocked fan, and begins cold after a power-up where the drive does not keep it.", facts: %w[sensor])
+        note(
+          "no_sensor",
+          "Nothing in the winding tells its temperature",
+          because:
+            "The heat model alone protects the motor. It knows nothing of a blocked fan, and begins cold after a " \
+              "power-up where the drive does not keep it.",
+          facts: %w[sensor]
+        )
       end
 
-      def propose_sensor = sheet.asks?("sensor") && sheet["sensor"] && propose("monitors.motor_sensor", SENSORS.keys.index(sheet["sensor"]), "as given", facts: %w[sensor]) || nil
-      def propose_switching = sheet.asks?("switching") && sheet["switching"] && propose("output.switching_frequency", sheet["switching"].to_f, "as chosen", facts: %w[switching]) || nil
+      def propose_sensor =
+        sheet.asks?("sensor") && sheet["sensor"] &&
+          propose("monitors.motor_sensor", SENSORS.keys.index(sheet["sensor"]), "as given", facts: %w[sensor]) || nil
+      def propose_switching =
+        sheet.asks?("switching") && sheet["switching"] &&
+          propose("output.switching_frequency", sheet["switching"].to_f, "as chosen", facts: %w[switching]) || nil
     end
   end
 end

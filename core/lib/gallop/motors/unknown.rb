@@ -2,10 +2,23 @@
 
 module Gallop
   module Motors
-    # A motor whose nameplate cannot be read: a current to begin with, by its size, and what a wrong size risks. The classes are those of the
-    # library's motors; heat goes with the square of the current.
+    # A motor whose nameplate cannot be read: a current to begin with, by its size, and what a wrong size risks. The
+    # classes are those of the library's motors; heat goes with the square of the current.
     class Unknown < Motor
-      PLATE = field("plate", "Nameplate or data sheet", "", nil, nil, "Without either, Gallop proposes a current to begin with, by the motor's size.", choices: { "read" => "There is one", "none" => "None that can be read" }, required: false)
+      PLATE =
+        field(
+          "plate",
+          "Nameplate or data sheet",
+          "",
+          nil,
+          nil,
+          "Without either, Gallop proposes a current to begin with, by the motor's size.",
+          choices: {
+            "read" => "There is one",
+            "none" => "None that can be read"
+          },
+          required: false
+        )
       START = 0.5 # of the smallest rated current of the class: a quarter of its heat
       SIZED = /\A(?:Kestrel|Heron|Plover) (\d+)/ # parts of the library whose number begins with flange or shaft height
 
@@ -15,8 +28,14 @@ module Gallop
 
       # @return [Hash{String => Array<Float>}] size in mm => rated currents (A) of the library's motors of that size
       def self.classes(kind)
-        (@classes ||= {})[kind] ||= Library.shipped.select { |motor| motor.kind == kind.to_s && motor.part.match?(SIZED) && motor.facts["rated_voltage"] != "230" }
-                                           .group_by { |motor| motor.part[SIZED, 1] }.transform_values { |motors| motors.map { |motor| motor.facts["rated_current"].to_f }.sort }.freeze
+        (@classes ||= {})[kind] ||= Library
+          .shipped
+          .select do |motor|
+            motor.kind == kind.to_s && motor.part.match?(SIZED) && motor.facts["rated_voltage"] != "230"
+          end
+          .group_by { |motor| motor.part[SIZED, 1] }
+          .transform_values { |motors| motors.map { |motor| motor.facts["rated_current"].to_f }.sort }
+          .freeze
       end
 
       # @return [Boolean] whether the kind of motor has classes here
@@ -31,14 +50,41 @@ module Gallop
       private
 
       def fields(_typed)
-        words = profile.motor_kind == :induction ? [ "Shaft height", "From the foot to the middle of the shaft." ] : [ "Flange", "Side of its square." ]
-        [ PLATE, FactStage.field("size", words[0], "", nil, nil, words[1], choices: sizes.keys.to_h { |size| [ size, "#{size} mm" ] }),
-          FactStage.field("top_speed", "Top speed allowed", "rpm", 1, 24_000, "Highest speed that the machine may reach.", group: "Protection"), *Surroundings.fields(profile) ]
+        words =
+          (
+            if profile.motor_kind == :induction
+              ["Shaft height", "From the foot to the middle of the shaft."]
+            else
+              ["Flange", "Side of its square."]
+            end
+          )
+        [
+          PLATE,
+          FactStage.field(
+            "size",
+            words[0],
+            "",
+            nil,
+            nil,
+            words[1],
+            choices: sizes.keys.to_h { |size| [size, "#{size} mm"] }
+          ),
+          FactStage.field(
+            "top_speed",
+            "Top speed allowed",
+            "rpm",
+            1,
+            24_000,
+            "Highest speed that the machine may reach.",
+            group: "Protection"
+          ),
+          *Surroundings.fields(profile)
+        ]
       end
 
       def sizes = self.class.classes(profile.motor_kind)
       def class_currents = sizes[sheet["size"]]
-      def start = class_currents && [ class_currents.first * START, rating(:current) ].min
+      def start = class_currents && [class_currents.first * START, rating(:current)].min
 
       # Currents of the next class in that direction.
       def neighbour(step)
@@ -47,32 +93,73 @@ module Gallop
       end
 
       def starting_current
-        start && consequence("starting_current", "Current to begin with", start, "A", 2, "Half of the #{show(class_currents.first, 'A', 2)} that the smallest of #{class_currents.size} known motors of #{sheet['size']} mm takes for ever: a quarter of its heat.")
+        start &&
+          consequence(
+            "starting_current",
+            "Current to begin with",
+            start,
+            "A",
+            2,
+            "Half of the #{show(class_currents.first, "A", 2)} that the smallest of #{class_currents.size} known " \
+              "motors of #{sheet["size"]} mm takes for ever: a quarter of its heat."
+          )
       end
 
       def if_smaller
         currents = neighbour(-1) or return
-        consequence("if_smaller", "Heat if it is one size smaller", (start / currents.first)**2 * 100, "%", 0, "Of what the smallest motor of that size stands for ever.")
+        consequence(
+          "if_smaller",
+          "Heat if it is one size smaller",
+          (start / currents.first)**2 * 100,
+          "%",
+          0,
+          "Of what the smallest motor of that size stands for ever."
+        )
       end
 
       def if_larger
         currents = neighbour(1) or return
-        consequence("if_larger", "Torque if it is one size larger", start / currents.last * 100, "%", 0, "Of the largest motor's rated torque of that size; it may not break away.")
+        consequence(
+          "if_larger",
+          "Torque if it is one size larger",
+          start / currents.last * 100,
+          "%",
+          0,
+          "Of the largest motor's rated torque of that size; it may not break away."
+        )
       end
 
       def motor_unknown
-        finding(:caution, "motor_unknown", "Nothing but the size of the motor is known", "Pole pairs, winding and constants are the drive's own until they are measured: a servo would not find its field, a frequency drive not its slip. A wrong class overheats the winding, or does not move it.",
-                "Look for a data sheet once more; else let it be identified before it is enabled.", facts: %w[plate size])
+        caution(
+          "motor_unknown",
+          "Nothing but the size of the motor is known",
+          because:
+            "Pole pairs, winding and constants are the drive's own until they are measured: a servo would not find " \
+              "its field, a frequency drive not its slip. A wrong class overheats the winding, or does not move it.",
+          so: "Look for a data sheet once more; else let it be identified before it is enabled.",
+          facts: %w[plate size]
+        )
       end
 
-      def propose_type = sheet["size"] && propose("motor.catalogue_number", "unknown, #{sheet['size']} mm", "its size is all that is known", facts: %w[size])
+      def propose_type =
+        sheet["size"] &&
+          propose(
+            "motor.catalogue_number",
+            "unknown, #{sheet["size"]} mm",
+            "its size is all that is known",
+            facts: %w[size]
+          )
 
       def propose_start
         return unless start
-        [ propose("motor.rated_current", start, "to begin with", facts: %w[size]), propose("motor.peak_current", start, "no more than to begin with", facts: %w[size]) ].compact
+        [
+          propose("motor.rated_current", start, "to begin with", facts: %w[size]),
+          propose("motor.peak_current", start, "no more than to begin with", facts: %w[size])
+        ].compact
       end
 
-      def propose_limits = start && [ propose("limits.current", 100.0, "no more than to begin with", facts: %w[size]) ].compact
+      def propose_limits =
+        start && [propose("limits.current", 100.0, "no more than to begin with", facts: %w[size])].compact
     end
   end
 end

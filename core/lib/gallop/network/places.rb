@@ -9,7 +9,8 @@ module Gallop
     #   Places.parse("192.168.30.11-40, 10.0.0.0/28:502, 127.0.0.1:15020-15029")   # => [ [ "192.168.30.11", 502 ], … ]
     module Places
       # What was typed is no range. The message names the part and the reason.
-      class Unreadable < Refusal; end
+      class Unreadable < Refusal
+      end
 
       MOST = 4096
       STANDARD_PORT = 502
@@ -19,13 +20,18 @@ module Gallop
       # @param text [String] parts separated by commas or spaces @return [Array<Array(String, Integer)>] hosts and ports
       def parse(text)
         parts = text.to_s.split(/[\s,;]+/).reject(&:empty?)
-        refuse("Nothing was typed. An address such as 192.168.30.11, a range such as 192.168.30.1-60, or 192.168.30.0/24 is expected.") if parts.empty?
+        if parts.empty?
+          refuse(
+            "Nothing was typed. An address such as 192.168.30.11, a range such as 192.168.30.1-60, or " \
+              "192.168.30.0/24 is expected."
+          )
+        end
         parts.flat_map { |part| places(part) }.uniq.tap { |all| too_many(all.size) if all.size > MOST }
       end
 
       def places(part)
         hosts, ports = part.split(":", 2)
-        numbers = ports ? ports_of(part, ports) : [ STANDARD_PORT ]
+        numbers = ports ? ports_of(part, ports) : [STANDARD_PORT]
         found = hosts_of(part, hosts)
         too_many(found.size * numbers.size) if found.size * numbers.size > MOST
         found.to_a.product(numbers)
@@ -33,25 +39,34 @@ module Gallop
 
       def ports_of(part, text)
         first, last = text.match(/\A(\d{1,5})(?:-(\d{1,5}))?\z/)&.captures
-        refuse("“#{part}”: a port from 1 to 65535, or a range like 15020-15029, is expected after the colon") if first.nil?
+        if first.nil?
+          refuse("“#{part}”: a port from 1 to 65535, or a range like 15020-15029, is expected after the colon")
+        end
         range = Integer(first, 10)..Integer(last || first, 10)
-        refuse("“#{part}”: ports go from 1 to 65535, the smaller one first") unless range.begin.between?(1, 65_535) && range.end.between?(range.begin, 65_535)
+        unless range.begin.between?(1, 65_535) && range.end.between?(range.begin, 65_535)
+          refuse("“#{part}”: ports go from 1 to 65535, the smaller one first")
+        end
         range.to_a
       end
 
       def hosts_of(part, text)
         case text
-        when %r{\A[\d.]+/\d+\z} then network(part, text)
-        when /\A([\d.]+)-([\d.]+)\z/ then range(part, $1, $2)
-        when /\A[\d.]+\z/ then [ Network.dotted(address(part, text)) ]
-        when /\A[a-z0-9]([a-z0-9.-]*[a-z0-9])?\z/i then [ text ]
-        else refuse("“#{part}” is no address")
+        when %r{\A[\d.]+/\d+\z}
+          network(part, text)
+        when /\A([\d.]+)-([\d.]+)\z/
+          range(part, $1, $2)
+        when /\A[\d.]+\z/
+          [Network.dotted(address(part, text))]
+        when /\A[a-z0-9]([a-z0-9.-]*[a-z0-9])?\z/i
+          [text]
+        else
+          refuse("“#{part}” is no address")
         end
       end
 
       # Without the addresses of the network itself and its broadcast.
       def network(part, text)
-        bits = Integer(text[%r{\d+\z}], 10)
+        bits = Integer(text[/\d+\z/], 10)
         refuse("“#{part}”: a network of 20 to 32 bits can be searched") unless bits.between?(20, 32)
         mask = (0xFFFFFFFF << (32 - bits)) & 0xFFFFFFFF
         first = address(part, text[%r{\A[^/]+}]) & mask
@@ -70,7 +85,9 @@ module Gallop
 
       def address(part, text)
         octets = text.split(".").map { |octet| octet.match?(/\A\d{1,3}\z/) ? Integer(octet, 10) : 256 }
-        refuse("“#{part}”: four numbers from 0 to 255 are expected, such as 192.168.30.11") unless octets.size == 4 && octets.all? { |octet| octet <= 255 }
+        unless octets.size == 4 && octets.all? { |octet| octet <= 255 }
+          refuse("“#{part}”: four numbers from 0 to 255 are expected, such as 192.168.30.11")
+        end
         octets.reduce(0) { |sum, octet| (sum << 8) | octet }
       end
 

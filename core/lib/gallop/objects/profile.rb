@@ -2,7 +2,8 @@
 
 module Gallop
   module Objects
-    # A device profile: a family's ratings, groups, entries and faults, read from core/profiles/FAMILY.yml and what that includes.
+    # A device profile: a family's ratings, groups, entries and faults, read from core/profiles/FAMILY.yml and what
+    # that includes.
     #
     #   profile = Gallop::Objects::Profile.load("haflinger")
     #   profile["motor.pole_pairs"].register
@@ -12,11 +13,25 @@ module Gallop
       STORED_OFFSET = 0x8000 # a stored value is read at its register + this
       FAMILIES = %w[haflinger shire fjord camargue exmoor konik].freeze
 
-      attr_reader :family, :title, :motor_kind, :rating, :groups, :entries, :faults, :firmware, :version, :product_code, :speed_command,
-                  :functions, :restores, :feedback_terminals
+      attr_reader :family,
+                  :title,
+                  :motor_kind,
+                  :rating,
+                  :groups,
+                  :entries,
+                  :faults,
+                  :firmware,
+                  :version,
+                  :product_code,
+                  :speed_command,
+                  :functions,
+                  :restores,
+                  :feedback_terminals
 
       def self.load(family)
-        raise ArgumentError, "no profile of a family “#{family}”; known are #{FAMILIES.join(', ')}" unless FAMILIES.include?(family)
+        unless FAMILIES.include?(family)
+          raise ArgumentError, "no profile of a family “#{family}”; known are #{FAMILIES.join(", ")}"
+        end
         (@loaded ||= {})[family] ||= new(ProfileSource.new(family).data)
       end
 
@@ -26,7 +41,8 @@ module Gallop
         family && load(family)
       end
 
-      # @param data [Hash] as ProfileSource gives it @param version [String, nil] firmware; nil for the newest that the profile knows
+      # @param data [Hash] as ProfileSource gives it @param version [String, nil] firmware; nil for the newest that
+      # the profile knows
       def initialize(data, version: nil)
         @data = data
         @family = data.fetch("family")
@@ -41,11 +57,24 @@ module Gallop
         @groups = data.fetch("groups").freeze
         @feedback_terminals = data.fetch("feedback_terminals", {}).freeze
         @functions = data.fetch("functions").freeze
-        @faults = data.fetch("faults").to_h { |code, row| [ code, Fault.new(code: code, **row.transform_keys(&:to_sym)) ] }.freeze
-        @entries = data.fetch("entries").map { |row| build(row) }.select { |entry| there?(entry) }.sort_by { |entry| [ entry.index, entry.subindex ] }.freeze
+        @faults =
+          data.fetch("faults").to_h { |code, row| [code, Fault.new(code: code, **row.transform_keys(&:to_sym))] }.freeze
+        @entries =
+          data
+            .fetch("entries")
+            .map { |row| build(row) }
+            .select { |entry| there?(entry) }
+            .sort_by { |entry| [entry.index, entry.subindex] }
+            .freeze
         index_entries
-        @restores = data.fetch("restores").map { |key, row| RestoreGroup.new(key: key, title: row.fetch("title"), groups: row["groups"], except: row["except"]) }
-                        .select { |restore| self[restore.key] && settings_of(restore).any? }.freeze
+        @restores =
+          data
+            .fetch("restores")
+            .map do |key, row|
+              RestoreGroup.new(key: key, title: row.fetch("title"), groups: row["groups"], except: row["except"])
+            end
+            .select { |restore| self[restore.key] && settings_of(restore).any? }
+            .freeze
       end
 
       # The dictionary as a drive with that firmware has it. An unreadable version counts as the newest.
@@ -58,7 +87,9 @@ module Gallop
       end
 
       # Versions that brought something, and the newest. @return [Array<String>]
-      def versions = @known_versions ||= (entries_data.filter_map { |row| row["since"] } + functions.values + [ firmware, "1.0.0" ]).uniq.freeze
+      def versions =
+        @known_versions ||=
+          (entries_data.filter_map { |row| row["since"] } + functions.values + [firmware, "1.0.0"]).uniq.freeze
 
       # The dictionary with these keys alone. @return [Profile]
       def only(keys)
@@ -74,7 +105,7 @@ module Gallop
       def [](key) = @by_key[key]
       def fetch(key) = @by_key.fetch(key) { raise KeyError, "#{title} has no value “#{key}”" }
       def at_register(register) = @by_register[register]
-      def at(index, subindex = 0) = @by_address[[ index, subindex ]]
+      def at(index, subindex = 0) = @by_address[[index, subindex]]
       def lookup = @lookup ||= Lookup.new(self)
       def settings = @settings ||= entries.select(&:setting?)
       def live = @live ||= entries.select(&:live).sort_by(&:register)
@@ -97,25 +128,28 @@ module Gallop
       def stored_settings = volatile? ? [] : settings
 
       # @return [Hash{String => Object}] raw by key of all settings, as they leave the works
-      def factory = @factory ||= settings.to_h { |entry| [ entry.key, entry.default_raw ] }.freeze
+      def factory = @factory ||= settings.to_h { |entry| [entry.key, entry.default_raw] }.freeze
 
       # @param restore [RestoreGroup] @return [Array<Entry>] that it puts back
       def settings_of(restore) = settings.select { |entry| restore.covers?(entry.group) }
 
       # Entries that name this one as what they are derived from or go together with.
-      def users_of(entry) = entries.select { |other| other.derived_from.include?(entry.key) || other.related.include?(entry.key) }
+      def users_of(entry) =
+        entries.select { |other| other.derived_from.include?(entry.key) || other.related.include?(entry.key) }
 
       # Contiguous register ranges that cover the given entries, each within one Modbus read.
       # @return [Array<Range>] of registers, end excluded
       def spans(entries, most: Modbus::MOST_READ)
-        entries.sort_by(&:register).each_with_object([]) do |entry, spans|
-          last = spans.last
-          if last && entry.registers.end - last.begin <= most && last.end == entry.register
-            spans[-1] = last.begin...entry.registers.end
-          else
-            spans << entry.registers
+        entries
+          .sort_by(&:register)
+          .each_with_object([]) do |entry, spans|
+            last = spans.last
+            if last && entry.registers.end - last.begin <= most && last.end == entry.register
+              spans[-1] = last.begin...entry.registers.end
+            else
+              spans << entry.registers
+            end
           end
-        end
       end
 
       private
@@ -124,9 +158,13 @@ module Gallop
       def reached?(since) = Gem::Version.new(since) <= Gem::Version.new(version)
 
       def build(row)
-        Entry.new(**row.transform_keys(&:to_sym).merge(
-          scale: rational(row["scale"] || 1), bits: (row["bits"] || {}).freeze, choices: (row["choices"] || {}).freeze
-        ))
+        Entry.new(
+          **row.transform_keys(&:to_sym).merge(
+            scale: rational(row["scale"] || 1),
+            bits: (row["bits"] || {}).freeze,
+            choices: (row["choices"] || {}).freeze
+          )
+        )
       end
 
       def rational(scale) = scale == 1 ? 1 : (Rational(scale.to_s).then { |r| r.denominator == 1 ? r.to_i : r.to_f })
@@ -135,7 +173,7 @@ module Gallop
 
       def index_entries
         @by_key = unique(:key)
-        @by_address = entries.to_h { |entry| [ [ entry.index, entry.subindex ], entry ] }
+        @by_address = entries.to_h { |entry| [[entry.index, entry.subindex], entry] }
         raise ArgumentError, "#{family}: an index and sub-index is there twice" if @by_address.size < entries.size
         @by_register = {}
         entries.each { |entry| entry.registers.each { |register| claim(register, entry) } }
@@ -148,8 +186,10 @@ module Gallop
       end
 
       def unique(member)
-        entries.group_by(&member).each { |name, same| raise ArgumentError, "#{family}: #{name} is there #{same.size} times" if same.size > 1 }
-        entries.to_h { |entry| [ entry.public_send(member), entry ] }
+        entries
+          .group_by(&member)
+          .each { |name, same| raise ArgumentError, "#{family}: #{name} is there #{same.size} times" if same.size > 1 }
+        entries.to_h { |entry| [entry.public_send(member), entry] }
       end
     end
   end

@@ -4,8 +4,9 @@ require "yaml"
 
 module Gallop
   module Objects
-    # Puts a device profile together from its files in core/profiles: a family names the files that it includes, lays rows over theirs
-    # by key, and leaves out what it lacks. A row with `repeat: 6` stands for six entries; %{n} in its texts is the number.
+    # Puts a device profile together from its files in core/profiles: a family names the files that it includes, lays
+    # rows over theirs by key, and leaves out what it lacks. A row with `repeat: 6` stands for six entries; %{n} in
+    # its texts is the number.
     #
     #   ProfileSource.new("fjord").data   # => { "family" => "fjord", "entries" => [ … ], … }
     class ProfileSource
@@ -14,7 +15,10 @@ module Gallop
 
       # Without reading the dictionary. @return [String] the beginning of the family's product codes
       def self.product_code(family)
-        (@product_codes ||= {})[family] ||= File.foreach(File.join(DIRECTORY, "#{family}.yml")).filter_map { |line| line[/\Aproduct_code: (\w+)/, 1] }.first
+        (@product_codes ||= {})[family] ||= File
+          .foreach(File.join(DIRECTORY, "#{family}.yml"))
+          .filter_map { |line| line[/\Aproduct_code: (\w+)/, 1] }
+          .first
       end
 
       def initialize(family)
@@ -25,8 +29,9 @@ module Gallop
       def data
         family = read(@family)
         sources = family.fetch("includes").map { |name| read(name) } << family
-        family.merge(%w[groups faults functions restores].to_h { |part| [ part, tables(sources, part) ] })
-              .merge("entries" => rows(family, sources))
+        family.merge(%w[groups faults functions restores].to_h { |part| [part, tables(sources, part)] }).merge(
+          "entries" => rows(family, sources)
+        )
       end
 
       private
@@ -43,24 +48,29 @@ module Gallop
 
       # Rows with the same key are laid over one another, the later file on top.
       def entries(sources)
-        sources.flat_map { |source| source.fetch("entries").flat_map { |row| spread(row) } }
-               .group_by { |row| row.fetch("key") }.map { |_, rows| rows.reduce(:merge) }
+        sources
+          .flat_map { |source| source.fetch("entries").flat_map { |row| spread(row) } }
+          .group_by { |row| row.fetch("key") }
+          .map { |_, rows| rows.reduce(:merge) }
       end
 
       # An exclusion is a key or a group.
-      def left_in(rows, excluded) = rows.reject { |row| excluded.include?(row["group"]) || excluded.include?(row["key"]) }
+      def left_in(rows, excluded) =
+        rows.reject { |row| excluded.include?(row["group"]) || excluded.include?(row["key"]) }
 
       def spread(row)
-        return [ row ] unless row["repeat"]
+        return [row] unless row["repeat"]
         (1..row["repeat"]).map { |n| numbered(row, n) }
       end
 
       def numbered(row, n)
         stride = { "subindex" => 1, "register" => size(row) }.merge(row["stride"] || {})
-        row.except("repeat", "stride").to_h do |name, value|
-          next [ name, value + (n - 1) * stride.fetch(name) ] if STRIDE_KEYS.include?(name)
-          [ name, value.is_a?(String) ? value.gsub("%{n}", n.to_s) : value ]
-        end
+        row
+          .except("repeat", "stride")
+          .to_h do |name, value|
+            next name, value + (n - 1) * stride.fetch(name) if STRIDE_KEYS.include?(name)
+            [name, value.is_a?(String) ? value.gsub("%{n}", n.to_s) : value]
+          end
       end
 
       def size(row) = row["words"] || DataType.fetch(row["type"]).words

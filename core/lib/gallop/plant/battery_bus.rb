@@ -2,17 +2,27 @@
 
 module Gallop
   module Plant
-    # DC bus on a battery: open-circuit voltage that falls linearly with the charge drawn, inner resistance, capacitors. It takes current
-    # back while a motor brakes. Stands where MainsBus does; "mains" is the battery's main switch.
+    # DC bus on a battery: open-circuit voltage that falls linearly with the charge drawn, inner resistance,
+    # capacitors. It takes current back while a motor brakes. Stands where MainsBus does; "mains" is the battery's
+    # main switch.
     #
     #   C dV/dt = (V₀(q) − V)/R − P/V
     class BatteryBus
       attr_reader :voltage, :resistor_energy, :charge_drawn, :chopper_on
       attr_accessor :mains_on
 
-      # @param full_voltage, empty_voltage [Float] V open-circuit @param capacity [Float] A·h @param resistance [Float] Ω
+      # @param full_voltage, empty_voltage [Float] V open-circuit @param capacity [Float] A·h @param resistance
+      # [Float] Ω
       # @param capacitance [Float] F @param electronics_power [Float] W
-      def initialize(full_voltage:, empty_voltage:, capacity:, resistance:, capacitance:, electronics_power: 4.0, mains_on: true)
+      def initialize(
+        full_voltage:,
+        empty_voltage:,
+        capacity:,
+        resistance:,
+        capacitance:,
+        electronics_power: 4.0,
+        mains_on: true
+      )
         @full_voltage = full_voltage.to_f
         @span = full_voltage.to_f - empty_voltage
         @capacity = capacity * 3600.0
@@ -25,7 +35,7 @@ module Gallop
       end
 
       def precharged? = @mains_on && @voltage > 0.8 * open_voltage
-      def open_voltage = @full_voltage - @span * [ @charge_drawn / @capacity, 1.0 ].min
+      def open_voltage = @full_voltage - @span * [@charge_drawn / @capacity, 1.0].min
       def mains_voltage = open_voltage
 
       # No chopper is fitted.

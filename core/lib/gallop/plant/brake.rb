@@ -2,8 +2,8 @@
 
 module Gallop
   module Plant
-    # A spring-applied holding brake: it grips without current, opens some time after its coil has voltage, and closes some time after it has
-    # lost it. With its coil not wired it never opens, unless somebody lifts it by hand.
+    # A spring-applied holding brake: it grips without current, opens some time after its coil has voltage, and closes
+    # some time after it has lost it. With its coil not wired it never opens, unless somebody lifts it by hand.
     class Brake
       attr_accessor :powered, :wired, :lifted
       attr_reader :torque

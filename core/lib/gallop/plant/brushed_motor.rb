@@ -2,12 +2,14 @@
 
 module Gallop
   module Plant
-    # Brushed direct-current motor with permanent magnets, between the legs V and W of a three-leg power stage (e.g. Leonhard, Control of
+    # Brushed direct-current motor with permanent magnets, between the legs V and W of a three-leg power stage (e.g.
+    # Leonhard, Control of
     # Electrical Drives, ch. 5):
     #
     #   u = R i + L di/dt + k ω,   T = k i
     #
-    # by the implicit trapezoidal rule. On a vector in α and β with constant amplitude, V and W are the β axis: u = √3 v_β, i = (√3/2) i_β.
+    # by the implicit trapezoidal rule. On a vector in α and β with constant amplitude, V and W are the β axis: u = √3
+    # v_β, i = (√3/2) i_β.
     # Stands where SynchronousMotor does.
     class BrushedMotor
       SQRT3 = Math.sqrt(3)
@@ -31,7 +33,8 @@ module Gallop
         @resistance = @cold_resistance * (1 + COPPER_TEMPERATURE_COEFFICIENT * (temperature - REFERENCE_TEMPERATURE))
       end
 
-      # @param v_beta [Float] V, held for dt @param speed [Float] rad/s of the shaft @return [Float] N·m at the end of the step
+      # @param v_beta [Float] V, held for dt @param speed [Float] rad/s of the shaft @return [Float] N·m at the end of
+      # the step
       def apply(_v_alpha, v_beta, _angle, speed, dt)
         voltage = SQRT3 * v_beta
         half = 0.5 * dt / @inductance

@@ -2,8 +2,9 @@
 
 module Gallop
   module Plant
-    # Two phase-current channels of an inverter with offset, gain error, noise and quantisation. Reads in α and β; channel errors are
-    # applied in phase coordinates (U, V), where they arise. Noise is a fixed-seed linear congruential sequence, so runs repeat.
+    # Two phase-current channels of an inverter with offset, gain error, noise and quantisation. Reads in α and β;
+    # channel errors are applied in phase coordinates (U, V), where they arise. Noise is a fixed-seed linear
+    # congruential sequence, so runs repeat.
     class CurrentSensor
       SQRT3 = Math.sqrt(3)
       INVERSE_SQRT3 = 1 / SQRT3
@@ -21,12 +22,19 @@ module Gallop
         @gain_v = gain_v.to_f
         @half_gain_v = 0.5 * @gain_v
         @random = seed
+        @zero_u = @zero_v = 0.0
         @i_alpha = @i_beta = @i_u = @i_v = 0.0
       end
 
+      # What the converter is told to take off each reading. @param u, v [Float] A
+      def zero(u, v)
+        @zero_u = u.to_f
+        @zero_v = v.to_f
+      end
+
       def read(i_alpha, i_beta)
-        @i_alpha = @i_u = u = sample(@gain_u * i_alpha + @offset_u)
-        @i_v = v = sample(@half_gain_v * (SQRT3 * i_beta - i_alpha) + @offset_v)
+        @i_alpha = @i_u = u = sample(@gain_u * i_alpha + @offset_u) - @zero_u
+        @i_v = v = sample(@half_gain_v * (SQRT3 * i_beta - i_alpha) + @offset_v) - @zero_v
         @i_beta = (u + 2.0 * v) * INVERSE_SQRT3
       end
 

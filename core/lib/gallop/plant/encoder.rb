@@ -2,16 +2,17 @@
 
 module Gallop
   module Plant
-    # What sits on the motor shaft, with its wiring: counts, index and hall sensors. Powered off it keeps its last word, as a broken cable
-    # does.
+    # What sits on the motor shaft, with its wiring: counts, index and hall sensors. Powered off it keeps its last
+    # word, as a broken cable does.
     #
-    # Exchanged channels count backward. With index and channel A exchanged the decoder sees B alone: it goes to and fro between two counts,
-    # a step further with each index pulse. Hall wires can be permuted; where the count is made from the halls, it follows them.
+    # Exchanged channels count backward. With index and channel A exchanged the decoder sees B alone: it goes to and
+    # fro between two counts, a step further with each index pulse. Hall wires can be permuted; where the count is
+    # made from the halls, it follows them.
     class Encoder
       KINDS = %w[incremental incremental_halls absolute halls].freeze
-      HALL_STATES = [ 0b001, 0b011, 0b010, 0b110, 0b100, 0b101 ].freeze # in the positive direction, A in bit 0
+      HALL_STATES = [0b001, 0b011, 0b010, 0b110, 0b100, 0b101].freeze # in the positive direction, A in bit 0
       # Which sensor arrives on wires A, B and C.
-      HALL_ORDERS = [ [ 0, 1, 2 ], [ 1, 2, 0 ], [ 2, 0, 1 ], [ 1, 0, 2 ], [ 0, 2, 1 ], [ 2, 1, 0 ] ].freeze
+      HALL_ORDERS = [[0, 1, 2], [1, 2, 0], [2, 0, 1], [1, 0, 2], [0, 2, 1], [2, 1, 0]].freeze
 
       attr_reader :counts_per_turn, :count, :kind, :hall_order, :index_count, :index_distance
       attr_accessor :powered, :channels_exchanged, :index_exchanged

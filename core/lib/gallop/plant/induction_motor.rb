@@ -9,14 +9,22 @@ module Gallop
     #   dψ_r/dt      = L_m/τ_r i_s − (1/τ_r − jω) ψ_r
     #   T            = 1.5 p k_r (ψ_r × i_s)
     #
-    # advanced by the classic Runge-Kutta rule: with a lower order the small difference between voltage and back-EMF, which makes the
-    # current, would be off by a percent at 4 kHz. All figures are star-equivalent phase figures, peak.
+    # advanced by the classic Runge-Kutta rule: with a lower order the small difference between voltage and back-EMF,
+    # which makes the current, would be off by a percent at 4 kHz. All figures are star-equivalent phase figures,
+    # peak.
     class InductionMotor
       attr_reader :i_alpha, :i_beta, :torque, :copper_loss, :electrical_power, :pole_pairs
 
       # @param stator_resistance, rotor_resistance [Float] Ω at 20 °C, the rotor's referred to the stator
       # @param stator_leakage, rotor_leakage, magnetising_inductance [Float] H
-      def initialize(stator_resistance:, rotor_resistance:, stator_leakage:, rotor_leakage:, magnetising_inductance:, pole_pairs:)
+      def initialize(
+        stator_resistance:,
+        rotor_resistance:,
+        stator_leakage:,
+        rotor_leakage:,
+        magnetising_inductance:,
+        pole_pairs:
+      )
         @cold_stator = stator_resistance.to_f
         @cold_rotor = rotor_resistance.to_f
         @l_m = magnetising_inductance.to_f

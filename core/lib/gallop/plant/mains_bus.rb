@@ -2,12 +2,13 @@
 
 module Gallop
   module Plant
-    # DC bus behind a mains rectifier with precharge resistor, electronics load, and a braking chopper with its resistor.
+    # DC bus behind a mains rectifier with precharge resistor, electronics load, and a braking chopper with its
+    # resistor.
     #
     #   C dV/dt = I_rectifier − P/V − I_chopper
     #
-    # The rectifier conducts while the mains peak is above the bus. The resistive parts are taken implicitly, so any step is
-    # stable; the ripple at the mains frequency is left out.
+    # The rectifier conducts while the mains peak is above the bus. The resistive parts are taken implicitly, so any
+    # step is stable; the ripple at the mains frequency is left out.
     class MainsBus
       PRECHARGED_SHARE = 0.9 # of the mains peak, where the precharge relay bridges its resistor
 
@@ -19,8 +20,16 @@ module Gallop
       # @param brake_resistance [Float, nil] Ω; nil where no resistor is fitted
       # @param electronics_power [Float] W drawn as long as the electronics run
       # @param charged [Boolean] begin with the bus at the peak of the mains instead of empty
-      def initialize(mains_voltage:, capacitance:, source_resistance: 0.6, precharge_resistance: 47.0, brake_resistance: nil,
-                     electronics_power: 12.0, mains_on: true, charged: false)
+      def initialize(
+        mains_voltage:,
+        capacitance:,
+        source_resistance: 0.6,
+        precharge_resistance: 47.0,
+        brake_resistance: nil,
+        electronics_power: 12.0,
+        mains_on: true,
+        charged: false
+      )
         @mains_peak = mains_voltage * Math.sqrt(2)
         @capacitance = capacitance.to_f
         @source_conductance = 1.0 / source_resistance

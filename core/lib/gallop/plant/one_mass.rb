@@ -2,7 +2,8 @@
 
 module Gallop
   module Plant
-    # One rigid inertia at the motor shaft with breakaway, Coulomb and viscous friction, gravity, a holding brake and an outside torque.
+    # One rigid inertia at the motor shaft with breakaway, Coulomb and viscous friction, gravity, a holding brake and
+    # an outside torque.
     # Semi-implicit Euler; friction never reverses the motion within a step but brings it to rest.
     class OneMass
       attr_reader :angle, :speed, :acceleration, :inertia, :friction_torque, :coupled
@@ -10,9 +11,20 @@ module Gallop
       attr_accessor :outside_torque, :brake_torque
 
       # @param inertia [Float] kg·m², @param coulomb, breakaway [Float] N·m, @param viscous [Float] N·m·s/rad
-      # @param load_torque [Float] N·m that opposes motion, @param gravity [Float] N·m that pulls against the positive direction
-      # @param motor_inertia [Float, nil] kg·m² that is left when the load is uncoupled, @param angle [Float] rad at the start
-      def initialize(inertia:, coulomb: 0.0, viscous: 0.0, breakaway: nil, load_torque: 0.0, gravity: 0.0, motor_inertia: nil, angle: 0.0)
+      # @param load_torque [Float] N·m that opposes motion, @param gravity [Float] N·m that pulls against the positive
+      # direction
+      # @param motor_inertia [Float, nil] kg·m² that is left when the load is uncoupled, @param angle [Float] rad at
+      # the start
+      def initialize(
+        inertia:,
+        coulomb: 0.0,
+        viscous: 0.0,
+        breakaway: nil,
+        load_torque: 0.0,
+        gravity: 0.0,
+        motor_inertia: nil,
+        angle: 0.0
+      )
         @whole_inertia = @inertia = inertia.to_f
         @motor_inertia = (motor_inertia || inertia).to_f
         @whole_gravity = @gravity = gravity.to_f

@@ -8,7 +8,8 @@ module Gallop
     #   v_q = R i_q + L_q di_q/dt + ω (L_d i_d + ψ)
     #   T   = m/2 p (ψ i_q + (L_d − L_q) i_d i_q)   with m phases
     #
-    # advanced by the implicit trapezoidal rule, which is stable and second-order at any speed for the voltage held over a step.
+    # advanced by the implicit trapezoidal rule, which is stable and second-order at any speed for the voltage held
+    # over a step.
     # Angles and speeds handed in are mechanical; α is the axis of phase U.
     class SynchronousMotor
       attr_reader :i_alpha, :i_beta, :i_d, :i_q, :torque, :copper_loss, :electrical_power, :pole_pairs, :flux
@@ -77,8 +78,8 @@ module Gallop
         @torque = @torque_factor * (@flux + (@l_d - @l_q) * @i_d) * @i_q
       end
 
-      # The power stage is off. The free-wheeling diodes end the currents within a fraction of a millisecond; the energy is
-      # small against the bus and is left out. The shaft is dragged by nothing.
+      # The power stage is off. The free-wheeling diodes end the currents within a fraction of a millisecond; the
+      # energy is small against the bus and is left out. The shaft is dragged by nothing.
       def open_circuit(_angle, _speed, _dt)
         @i_d = @i_q = @i_alpha = @i_beta = @copper_loss = @electrical_power = 0.0
         @torque = 0.0

@@ -2,8 +2,8 @@
 
 module Gallop
   module Plant
-    # Motor and load joined by an elastic belt, shaft or coupling: a OneMass of the motor with all friction and the brake, and a load that
-    # swings behind it.
+    # Motor and load joined by an elastic belt, shaft or coupling: a OneMass of the motor with all friction and the
+    # brake, and a load that swings behind it.
     #
     #   T_s = k (φ_m − φ_l) + d (ω_m − ω_l),   J_l dω_l/dt = T_s − T_gravity − T_load
     #
@@ -13,7 +13,8 @@ module Gallop
 
       attr_reader :load_speed, :twist
 
-      # @param load_inertia [Float] kg·m² @param stiffness [Float] N·m/rad @param damping [Float] N·m·s/rad; all as the motor feels them
+      # @param load_inertia [Float] kg·m² @param stiffness [Float] N·m/rad @param damping [Float] N·m·s/rad; all as
+      # the motor feels them
       # @param inertia [Float] kg·m² of the motor's side. Others as OneMass
       def initialize(load_inertia:, stiffness:, damping: 0.0, **motor_side)
         super(**motor_side, motor_inertia: motor_side[:inertia])

@@ -2,11 +2,12 @@
 
 module Gallop
   module Plant
-    # Current channels of two phases at right angles, with the same errors as those of CurrentSensor: its u and v are the phases A and B.
+    # Current channels of two phases at right angles, with the same errors as those of CurrentSensor: its u and v are
+    # the phases A and B.
     class TwoPhaseSensor < CurrentSensor
       def read(i_alpha, i_beta)
-        @i_alpha = @i_u = sample(@gain_u * i_alpha + @offset_u)
-        @i_beta = @i_v = sample(@gain_v * i_beta + @offset_v)
+        @i_alpha = @i_u = sample(@gain_u * i_alpha + @offset_u) - @zero_u
+        @i_beta = @i_v = sample(@gain_v * i_beta + @offset_v) - @zero_v
       end
     end
   end

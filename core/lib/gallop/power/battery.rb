@@ -4,24 +4,120 @@ module Gallop
   module Power
     # A battery of equal cells: series for the voltage, parallel for current and capacity.
     class Battery < Supply
-      CHEMISTRIES = { "nmc" => [ "Lithium, NMC", 4.2, 3.6, 3.0 ], "lfp" => [ "Lithium, iron phosphate", 3.65, 3.2, 2.6 ], "lead" => [ "Lead", 2.4, 2.0, 1.75 ], "nimh" => [ "Nickel metal hydride", 1.45, 1.2, 1.0 ] }.freeze
+      CHEMISTRIES = {
+        "nmc" => ["Lithium, NMC", 4.2, 3.6, 3.0],
+        "lfp" => ["Lithium, iron phosphate", 3.65, 3.2, 2.6],
+        "lead" => ["Lead", 2.4, 2.0, 1.75],
+        "nimh" => ["Nickel metal hydride", 1.45, 1.2, 1.0]
+      }.freeze
 
       FIELDS = [
-        field("chemistry", "Cells", "", nil, nil, "What they are made of decides their voltages.", choices: CHEMISTRIES.transform_values(&:first), group: "Battery"),
+        field(
+          "chemistry",
+          "Cells",
+          "",
+          nil,
+          nil,
+          "What they are made of decides their voltages.",
+          choices: CHEMISTRIES.transform_values(&:first),
+          group: "Battery"
+        ),
         field("series", "In series", "", 1, 100, "Their voltages add.", whole: true, step: 1, group: "Battery"),
-        field("parallel", "In parallel", "", 1, 1000, "Their currents and capacities add.", whole: true, step: 1, group: "Battery"),
+        field(
+          "parallel",
+          "In parallel",
+          "",
+          1,
+          1000,
+          "Their currents and capacities add.",
+          whole: true,
+          step: 1,
+          group: "Battery"
+        ),
         field("capacity", "Capacity of a cell", "A·h", 0.01, 10_000, "From its data sheet.", group: "Battery"),
-        field("discharge", "Discharge limit of a cell", "A", 0.01, 10_000, "Continuous current that a cell may give.", group: "Battery"),
-        field("charge", "Charge limit of a cell", "A", 0, 10_000, "Current that a cell may take while the motor brakes.", group: "Battery"),
-        field("margin", "Margin", "%", 0, 80, "Kept away from both limits; 20 % is reckoned with where nothing is given.", required: false, group: "Battery"),
-        field("cell_resistance", "Resistance of a cell", "mΩ", 0.01, 1000, "With its connections; gives the sag under load.", required: false, group: "Battery"),
-        field("others", "Current of other users", "A", 0, 10_000, "What else hangs on the same battery.", required: false, group: "Battery"),
-        field("mean_power", "Mean power", "W", 1, 100_000, "What the machine takes in the mean; for the run time.", required: false, group: "Battery"),
-        *STOP, *BRAKE
+        field(
+          "discharge",
+          "Discharge limit of a cell",
+          "A",
+          0.01,
+          10_000,
+          "Continuous current that a cell may give.",
+          group: "Battery"
+        ),
+        field(
+          "charge",
+          "Charge limit of a cell",
+          "A",
+          0,
+          10_000,
+          "Current that a cell may take while the motor brakes.",
+          group: "Battery"
+        ),
+        field(
+          "margin",
+          "Margin",
+          "%",
+          0,
+          80,
+          "Kept away from both limits; 20 % is reckoned with where nothing is given.",
+          required: false,
+          group: "Battery"
+        ),
+        field(
+          "cell_resistance",
+          "Resistance of a cell",
+          "mΩ",
+          0.01,
+          1000,
+          "With its connections; gives the sag under load.",
+          required: false,
+          group: "Battery"
+        ),
+        field(
+          "others",
+          "Current of other users",
+          "A",
+          0,
+          10_000,
+          "What else hangs on the same battery.",
+          required: false,
+          group: "Battery"
+        ),
+        field(
+          "mean_power",
+          "Mean power",
+          "W",
+          1,
+          100_000,
+          "What the machine takes in the mean; for the run time.",
+          required: false,
+          group: "Battery"
+        ),
+        *STOP,
+        *BRAKE
       ].freeze
 
-      CONSEQUENCES = %i[voltage_window usable_current charge_current sag energy_content run_time energy_of_a_stop power_of_a_stop returned_current brake_margin].freeze
-      RULES = %i[voltage_too_high voltage_too_low drive_beyond_battery stop_overcharges brake_too_weak load_without_brake brake_times_missing].freeze
+      CONSEQUENCES = %i[
+        voltage_window
+        usable_current
+        charge_current
+        sag
+        energy_content
+        run_time
+        energy_of_a_stop
+        power_of_a_stop
+        returned_current
+        brake_margin
+      ].freeze
+      RULES = %i[
+        voltage_too_high
+        voltage_too_low
+        drive_beyond_battery
+        stop_overcharges
+        brake_too_weak
+        load_without_brake
+        brake_times_missing
+      ].freeze
       PROPOSALS = %i[propose_cells propose_currents propose_voltages propose_levels propose_brake].freeze
 
       CHARTS = %i[window].freeze
@@ -33,21 +129,49 @@ module Gallop
       def nominal = cell && sheet["series"] && cell[2] * sheet["series"]
       def empty = cell && sheet["series"] && cell[3] * sheet["series"]
       def margin = si("margin") || 0.2
-      def discharge = with("parallel", "discharge") { |strings, limit| [ strings * limit * (1 - margin) - (si("others") || 0.0), 0.0 ].max }
+      def discharge =
+        with("parallel", "discharge") do |strings, limit|
+          [strings * limit * (1 - margin) - (si("others") || 0.0), 0.0].max
+        end
       def charge = with("parallel", "charge") { |strings, limit| strings * limit * (1 - margin) }
 
       def swallowed_power = charge && full && charge * full
 
       def voltage_window
-        full && consequence("voltage_window", "Battery voltage", nominal, "V", 1, "#{show(empty, 'V', 1)} empty to #{show(full, 'V', 1)} full; the drive trips at #{show(trip, 'V', 0)}.")
+        full &&
+          consequence(
+            "voltage_window",
+            "Battery voltage",
+            nominal,
+            "V",
+            1,
+            "#{show(empty, "V", 1)} empty to #{show(full, "V", 1)} full; the drive trips at #{show(trip, "V", 0)}."
+          )
       end
 
       def usable_current
-        discharge && consequence("usable_current", "Current for this drive", discharge, "A", 1, "#{sheet['parallel']} strings at their limit, less #{percent(margin)} margin#{" and #{show(si('others'), 'A')} for others" if si('others')}.")
+        discharge &&
+          consequence(
+            "usable_current",
+            "Current for this drive",
+            discharge,
+            "A",
+            1,
+            "#{sheet["parallel"]} strings at their limit, less #{percent(margin)} " \
+              "margin#{" and #{show(si("others"), "A")} for others" if si("others")}."
+          )
       end
 
       def charge_current
-        charge && consequence("charge_current", "Current that may go back", charge, "A", 1, "While the motor brakes, less #{percent(margin)} margin.")
+        charge &&
+          consequence(
+            "charge_current",
+            "Current that may go back",
+            charge,
+            "A",
+            1,
+            "While the motor brakes, less #{percent(margin)} margin."
+          )
       end
 
       # R = n_s/n_p · R_cell
@@ -58,72 +182,173 @@ module Gallop
       end
 
       def energy_content
-        with("capacity", "parallel") { |capacity, strings| nominal && consequence("energy_content", "Energy of the battery", capacity * strings * nominal / 3600, "W·h", 0) }
+        with("capacity", "parallel") do |capacity, strings|
+          nominal &&
+            consequence("energy_content", "Energy of the battery", capacity * strings * nominal / 3600, "W·h", 0)
+        end
       end
 
       def run_time
-        with("capacity", "parallel", "mean_power") { |capacity, strings, power| nominal && consequence("run_time", "Run time", capacity * strings * nominal / power / 3600, "h", 1, "From full to empty at the mean power.") }
+        with("capacity", "parallel", "mean_power") do |capacity, strings, power|
+          nominal &&
+            consequence(
+              "run_time",
+              "Run time",
+              capacity * strings * nominal / power / 3600,
+              "h",
+              1,
+              "From full to empty at the mean power."
+            )
+        end
       end
 
       # At the start of the stop, into the running battery: I = P/V
       def returned_current
-        first_power && full && consequence("returned_current", "Current of the stop into the battery", first_power / full, "A", 1, "As the stop begins, with a full battery and no losses.")
+        first_power && full &&
+          consequence(
+            "returned_current",
+            "Current of the stop into the battery",
+            first_power / full,
+            "A",
+            1,
+            "As the stop begins, with a full battery and no losses."
+          )
       end
 
       def voltage_too_high
         return unless full && full >= trip
-        finding(:blocker, "voltage_too_high", "#{show(full, 'V', 1)} full; the drive trips at #{show(trip, 'V', 0)}", "The drive cannot be switched on with a full battery, or is destroyed.", "Fewer cells in series: #{(trip / cell[1]).ceil - 1} at most.", facts: %w[series chemistry])
+        blocker(
+          "voltage_too_high",
+          "#{show(full, "V", 1)} full; the drive trips at #{show(trip, "V", 0)}",
+          because: "The drive cannot be switched on with a full battery, or is destroyed.",
+          so: "Fewer cells in series: #{(trip / cell[1]).ceil - 1} at most.",
+          facts: %w[series chemistry]
+        )
       end
 
       def voltage_too_low
         return unless full && full < rating(:bus_voltage) * (1 - rating(:bus_tolerance))
-        finding(:caution, "voltage_too_low", "#{show(full, 'V', 1)} full is far below the drive's #{show(rating(:bus_voltage), 'V', 0)}", "Top speed falls with the voltage, and the under-voltage level trips.", "More cells in series.", facts: %w[series chemistry])
+        caution(
+          "voltage_too_low",
+          "#{show(full, "V", 1)} full is far below the drive's #{show(rating(:bus_voltage), "V", 0)}",
+          because: "Top speed falls with the voltage, and the under-voltage level trips.",
+          so: "More cells in series.",
+          facts: %w[series chemistry]
+        )
       end
 
       # Motor power at the drive's own current limit against what the battery gives.
       def drive_beyond_battery
         return unless discharge && nominal && rating(:power) > discharge * nominal
-        finding(:note, "drive_beyond_battery", "The battery gives #{show(discharge * nominal, 'W', 0)}, the drive could take #{show(rating(:power), 'W', 0)}", "The battery's limit decides, and is set in the drive.", facts: %w[discharge parallel])
+        note(
+          "drive_beyond_battery",
+          "The battery gives #{show(discharge * nominal, "W", 0)}, the drive could take " \
+            "#{show(rating(:power), "W", 0)}",
+          because: "The battery's limit decides, and is set in the drive.",
+          facts: %w[discharge parallel]
+        )
       end
 
       def stop_overcharges
         return unless first_power && charge && full
         back = first_power / full
         return if back <= charge
-        finding(:caution, "stop_overcharges", "The stop sends #{show(back, 'A', 1)} back; the cells take #{show(charge, 'A', 1)}", "The battery's own protection opens, and the bus rises to its trip.",
-                charge.positive? ? "A stop of #{show(2 * stop_energy / (charge * full), 's')} or longer." : "Cells that may be charged, or a stop by friction alone.", facts: %w[stop_time charge])
+        caution(
+          "stop_overcharges",
+          "The stop sends #{show(back, "A", 1)} back; the cells take #{show(charge, "A", 1)}",
+          because: "The battery's own protection opens, and the bus rises to its trip.",
+          so:
+            (
+              if charge.positive?
+                "A stop of #{show(2 * stop_energy / (charge * full), "s")} or longer."
+              else
+                "Cells that may be charged, or a stop by friction alone."
+              end
+            ),
+          facts: %w[stop_time charge]
+        )
       end
 
-      # Voltage over charge: open, and at the current that may be drawn. Between full and empty a straight line, as far as cells have one.
+      # Voltage over charge: open, and at the current that may be drawn. Between full and empty a straight line, as
+      # far as cells have one.
       def window
         return unless full && full.positive?
-        drop = with("cell_resistance", "series", "parallel") { |resistance, series, strings| discharge && discharge * resistance * series / strings }
-        line = ->(name, less, role) { Chart::Curve.new(name: name, points: [ [ 0.0, empty - less ], [ 100.0, full - less ] ], role: role) }
-        Chart.new(id: "window", title: "Battery over its charge", x: Chart::Axis.new(label: "charge", unit: "%"), y: Chart::Axis.new(label: "voltage", unit: "V"),
-                  curves: [ line.call("no current", 0.0, :main), drop && line.call("at #{show(discharge, 'A', 0)}", drop, :second) ].compact,
-                  marks: [ Chart::Mark.new(label: "trip", at: trip.to_f, tone: :bad), Chart::Mark.new(label: "end", at: empty * 1.0), Chart::Mark.new(label: "current tapers", at: sheet["series"] * taper) ])
+        drop =
+          with("cell_resistance", "series", "parallel") do |resistance, series, strings|
+            discharge && discharge * resistance * series / strings
+          end
+        line = ->(name, less, role) do
+          Chart::Curve.new(name: name, points: [[0.0, empty - less], [100.0, full - less]], role: role)
+        end
+        Chart.new(
+          id: "window",
+          title: "Battery over its charge",
+          x: Chart::Axis.new(label: "charge", unit: "%"),
+          y: Chart::Axis.new(label: "voltage", unit: "V"),
+          curves: [
+            line.call("no current", 0.0, :main),
+            drop && line.call("at #{show(discharge, "A", 0)}", drop, :second)
+          ].compact,
+          marks: [
+            Chart::Mark.new(label: "trip", at: trip.to_f, tone: :bad),
+            Chart::Mark.new(label: "end", at: empty * 1.0),
+            Chart::Mark.new(label: "current tapers", at: sheet["series"] * taper)
+          ]
+        )
       end
 
       def taper = cell[3] + (cell[2] - cell[3]) * 0.4
 
       def propose_cells
-        %w[series parallel].zip(%w[battery.cells battery.parallel]).filter_map { |key, entry| sheet[key] && propose(entry, sheet[key], "as given", facts: [ key ]) }
+        %w[series parallel]
+          .zip(%w[battery.cells battery.parallel])
+          .filter_map { |key, entry| sheet[key] && propose(entry, sheet[key], "as given", facts: [key]) }
       end
 
       def propose_currents
-        [ discharge && propose("battery.discharge_current", (discharge * 10).floor / 10.0, "strings at their limit, less margin", facts: %w[discharge parallel margin]),
-          charge && propose("battery.charge_current", (charge * 10).floor / 10.0, "strings at their limit, less margin", facts: %w[charge parallel margin]) ].compact
+        [
+          discharge &&
+            propose(
+              "battery.discharge_current",
+              (discharge * 10).floor / 10.0,
+              "strings at their limit, less margin",
+              facts: %w[discharge parallel margin]
+            ),
+          charge &&
+            propose(
+              "battery.charge_current",
+              (charge * 10).floor / 10.0,
+              "strings at their limit, less margin",
+              facts: %w[charge parallel margin]
+            )
+        ].compact
       end
 
       # The current tapers over the last tenth of the way from nominal to empty.
       def propose_voltages
         return unless cell
-        [ propose("battery.end_voltage", cell[3], "empty", facts: %w[chemistry]), propose("battery.taper_voltage", taper.round(3), "on the way to empty", facts: %w[chemistry]) ].compact
+        [
+          propose("battery.end_voltage", cell[3], "empty", facts: %w[chemistry]),
+          propose("battery.taper_voltage", taper.round(3), "on the way to empty", facts: %w[chemistry])
+        ].compact
       end
 
       def propose_levels
         return unless full && full < trip
-        [ propose("supply.under_voltage", (empty * 0.9).floor, "10 % below the empty battery", facts: %w[series chemistry]), propose("supply.over_voltage", [ (full * 1.1).ceil, trip ].min, "10 % above the full battery, the drive's trip at most", facts: %w[series chemistry]) ].compact
+        [
+          propose(
+            "supply.under_voltage",
+            (empty * 0.9).floor,
+            "10 % below the empty battery",
+            facts: %w[series chemistry]
+          ),
+          propose(
+            "supply.over_voltage",
+            [(full * 1.1).ceil, trip].min,
+            "10 % above the full battery, the drive's trip at most",
+            facts: %w[series chemistry]
+          )
+        ].compact
       end
     end
   end

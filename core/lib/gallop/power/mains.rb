@@ -2,33 +2,142 @@
 
 module Gallop
   module Power
-    # Mains, DC bus and braking resistor. The rectifier charges the bus to the peak √2·U of the mains (e.g. Mohan, Undeland, Robbins:
+    # Mains, DC bus and braking resistor. The rectifier charges the bus to the peak √2·U of the mains (e.g. Mohan,
+    # Undeland, Robbins:
     # Power Electronics, ch. 5).
     class Mains < Supply
       include StopOnMains
       include DcFeed
 
       CHARTS = %i[stop_curve].freeze
-      SUPPLY = field("supply", "Fed by", "", nil, nil, "A mains feeds the rectifier; direct current goes to the bus terminals.", choices: { "mains" => "Mains", "dc" => "Direct current" }, required: false, group: "Supply")
+      SUPPLY =
+        field(
+          "supply",
+          "Fed by",
+          "",
+          nil,
+          nil,
+          "A mains feeds the rectifier; direct current goes to the bus terminals.",
+          choices: {
+            "mains" => "Mains",
+            "dc" => "Direct current"
+          },
+          required: false,
+          group: "Supply"
+        )
       MAINS = [
-        field("mains_voltage", "Mains voltage", "V", 20, 690, "Between two lines, or line and neutral where one phase feeds the drive; rms.", group: "Supply"),
-        field("mains_tolerance", "Tolerance", "%", 0, 30, "How far the voltage goes up and down; 10 % in public networks (EN 50160), which is reckoned with where nothing is given.", required: false, group: "Supply"),
-        field("mains_phases", "Phases", "", nil, nil, "How many feed the drive.", choices: { "1" => "One", "3" => "Three" }, required: false, group: "Supply")
+        field(
+          "mains_voltage",
+          "Mains voltage",
+          "V",
+          20,
+          690,
+          "Between two lines, or line and neutral where one phase feeds the drive; rms.",
+          group: "Supply"
+        ),
+        field(
+          "mains_tolerance",
+          "Tolerance",
+          "%",
+          0,
+          30,
+          "How far the voltage goes up and down; 10 % in public networks (EN 50160), which is reckoned with where " \
+            "nothing is given.",
+          required: false,
+          group: "Supply"
+        ),
+        field(
+          "mains_phases",
+          "Phases",
+          "",
+          nil,
+          nil,
+          "How many feed the drive.",
+          choices: {
+            "1" => "One",
+            "3" => "Three"
+          },
+          required: false,
+          group: "Supply"
+        )
       ].freeze
       REST = [
-        field("resistor", "Braking resistor", "Ω", 0.1, 10_000, "Nothing: none is fitted.", required: false, group: "Braking resistor"),
-        field("resistor_power", "Continuous power", "W", 1, 100_000, "From the resistor's data sheet.", required: false, group: "Braking resistor"),
-        field("resistor_pulse", "Energy of one pulse", "J", 1, 1e8, "What it stands at once, cold.", required: false, group: "Braking resistor"),
-        field("stop_interval", "Time between stops", "s", 0.01, 36_000, "For the mean power of the resistor.", required: false, group: "Stop"),
-        *STOP, *BRAKE
+        field(
+          "resistor",
+          "Braking resistor",
+          "Ω",
+          0.1,
+          10_000,
+          "Nothing: none is fitted.",
+          required: false,
+          group: "Braking resistor"
+        ),
+        field(
+          "resistor_power",
+          "Continuous power",
+          "W",
+          1,
+          100_000,
+          "From the resistor's data sheet.",
+          required: false,
+          group: "Braking resistor"
+        ),
+        field(
+          "resistor_pulse",
+          "Energy of one pulse",
+          "J",
+          1,
+          1e8,
+          "What it stands at once, cold.",
+          required: false,
+          group: "Braking resistor"
+        ),
+        field(
+          "stop_interval",
+          "Time between stops",
+          "s",
+          0.01,
+          36_000,
+          "For the mean power of the resistor.",
+          required: false,
+          group: "Stop"
+        ),
+        *STOP,
+        *BRAKE
       ].freeze
-      FIELDS = [ SUPPLY, *MAINS, *REST, *DcFeed::SHARED ].freeze
+      FIELDS = [SUPPLY, *MAINS, *REST, *DcFeed::SHARED].freeze
 
       # What feeds the drive decides what is asked of it.
-      def self.fields(typed) = typed.transform_keys(&:to_s)["supply"] == "dc" ? [ SUPPLY, *DcFeed::FIELDS, *REST, *DcFeed::SHARED ] : FIELDS
+      def self.fields(typed) =
+        typed.transform_keys(&:to_s)["supply"] == "dc" ? [SUPPLY, *DcFeed::FIELDS, *REST, *DcFeed::SHARED] : FIELDS
 
-      CONSEQUENCES = %i[bus_window feed_current energy_of_a_stop power_of_a_stop capacitors_take shortest_stop_without shortest_stop highest_on_stop resistor_mean brake_margin].freeze
-      RULES = %i[mains_too_high mains_too_low one_phase feed_overloaded feed_takes_nothing resistor_too_low resistor_too_high stop_trips pulse_too_large mean_too_large brake_too_weak load_without_brake brake_times_missing].freeze
+      CONSEQUENCES = %i[
+        bus_window
+        feed_current
+        energy_of_a_stop
+        power_of_a_stop
+        capacitors_take
+        shortest_stop_without
+        shortest_stop
+        highest_on_stop
+        resistor_mean
+        brake_margin
+      ].freeze
+      RULES = %i[
+        mains_too_high
+        mains_too_low
+        one_phase
+        feed_overloaded
+        feed_takes_nothing
+        resistor_too_low
+        resistor_too_high
+        stop_trips
+        pulse_too_large
+        mean_too_large
+        brake_too_weak
+        load_without_brake
+        brake_times_missing
+      ].freeze
       PROPOSALS = %i[propose_mains propose_mains_phase propose_levels propose_resistor propose_brake].freeze
 
       private
@@ -56,26 +165,63 @@ module Gallop
       def swallowed_power = chopper_power
 
       def bus_window
-        bus && consequence("bus_window", "DC bus", bus, "V", 0, "#{show(lowest_bus, 'V', 0)} to #{show(highest_bus, 'V', 0)} by the tolerance; chopper at #{show(chopper, 'V', 0)}, trip at #{show(trip, 'V', 0)}.")
+        bus &&
+          consequence(
+            "bus_window",
+            "DC bus",
+            bus,
+            "V",
+            0,
+            "#{show(lowest_bus, "V", 0)} to #{show(highest_bus, "V", 0)} by the tolerance; chopper at " \
+              "#{show(chopper, "V", 0)}, trip at #{show(trip, "V", 0)}."
+          )
       end
 
       def capacitors_take
         return unless bus && highest_bus < trip
-        consequence("capacitors_take", "What the capacitors take", capacitor_energy(highest_bus), "J", nil, "From a bus at the upper end of the #{feed_named} to the trip, #{show(capacitance * 1e6, 'µF', 0)}#{' of all drives on it' if asked('others_capacitance')}.")
+        consequence(
+          "capacitors_take",
+          "What the capacitors take",
+          capacitor_energy(highest_bus),
+          "J",
+          nil,
+          "From a bus at the upper end of the #{feed_named} to the trip, " \
+            "#{show(capacitance * 1e6, "µF", 0)}#{" of all drives on it" if asked("others_capacitance")}."
+        )
       end
 
-      # Without a resistor only a stop that the capacitors swallow whole, or one slow enough for losses; the first can be told.
+      # Without a resistor only a stop that the capacitors swallow whole, or one slow enough for losses; the first can
+      # be told.
       def shortest_stop_without
         return unless stop_energy && bus && highest_bus < trip && si("resistor").nil?
         swallowed = stop_energy <= capacitor_energy(highest_bus)
-        consequence("shortest_stop_without", "Share of the stop that the capacitors swallow", [ capacitor_energy(highest_bus) / stop_energy, 1.0 ].min * 100, "%", 0,
-                    swallowed ? "A stop of any time does not trip." : "The rest must go into friction and the motor, by a slow ramp, or into a resistor.")
+        consequence(
+          "shortest_stop_without",
+          "Share of the stop that the capacitors swallow",
+          [capacitor_energy(highest_bus) / stop_energy, 1.0].min * 100,
+          "%",
+          0,
+          (
+            if swallowed
+              "A stop of any time does not trip."
+            else
+              "The rest must go into friction and the motor, by a slow ramp, or into a resistor."
+            end
+          )
+        )
       end
 
       # The chopper's power must carry the first moment: t = J ω²/P.
       def shortest_stop
         return unless stop_energy && chopper_power
-        consequence("shortest_stop", "Shortest stop with the resistor", 2 * stop_energy / chopper_power, "s", nil, "The resistor takes #{show(chopper_power, 'W', 0)} at #{show(chopper, 'V', 0)}.")
+        consequence(
+          "shortest_stop",
+          "Shortest stop with the resistor",
+          2 * stop_energy / chopper_power,
+          "s",
+          nil,
+          "The resistor takes #{show(chopper_power, "W", 0)} at #{show(chopper, "V", 0)}."
+        )
       end
 
       def resistor_mean
@@ -86,21 +232,47 @@ module Gallop
       def mains_too_high
         return unless bus && highest_bus >= chopper
         over = highest_bus >= trip
-        finding(over ? :blocker : :caution, "mains_too_high", "The #{feed_named} charges the bus to #{show(highest_bus, 'V', 0)}; the #{over ? 'drive trips' : 'chopper begins'} at #{show(over ? trip : chopper, 'V', 0)}",
-                over ? "The drive trips as soon as it is switched on, or is destroyed." : "The resistor is heated by the #{feed_named} itself, all the time.", "Check the voltage against the drive's rating of #{show(rated_feed, 'V', 0)}.", facts: feed_facts)
+        finding(
+          over ? :blocker : :caution,
+          "mains_too_high",
+          "The #{feed_named} charges the bus to #{show(highest_bus, "V", 0)}; the " \
+            "#{over ? "drive trips" : "chopper begins"} at #{show(over ? trip : chopper, "V", 0)}",
+          because:
+            (
+              if over
+                "The drive trips as soon as it is switched on, or is destroyed."
+              else
+                "The resistor is heated by the #{feed_named} itself, all the time."
+              end
+            ),
+          so: "Check the voltage against the drive's rating of #{show(rated_feed, "V", 0)}.",
+          facts: feed_facts
+        )
       end
 
       def mains_too_low
         given = asked(dc? ? "dc_voltage" : "mains_voltage") or return
         share = given / rated_feed
         return if share >= 1 - rating(:mains_tolerance)
-        finding(:caution, "mains_too_low", "#{show(given, 'V', 0)} is #{percent(1 - share)} below the drive's rated #{show(rated_feed, 'V', 0)}", "Top speed falls with the voltage, and the under-voltage level may trip.",
-                "Lower the under-voltage level and the top speed, or use the right supply.", facts: feed_facts.first(1), values: [ "supply.under_voltage" ])
+        caution(
+          "mains_too_low",
+          "#{show(given, "V", 0)} is #{percent(1 - share)} below the drive's rated #{show(rated_feed, "V", 0)}",
+          because: "Top speed falls with the voltage, and the under-voltage level may trip.",
+          so: "Lower the under-voltage level and the top speed, or use the right supply.",
+          facts: feed_facts.first(1),
+          values: ["supply.under_voltage"]
+        )
       end
 
       def one_phase
         return unless !dc? && sheet["mains_phases"] == "1" && rating(:mains_voltage) > 300
-        finding(:caution, "one_phase", "A drive for three phases on one phase", "The ripple of the bus is larger, and the drive gives about half of its power.", "Feed three phases, or watch the load.", facts: %w[mains_phases])
+        caution(
+          "one_phase",
+          "A drive for three phases on one phase",
+          because: "The ripple of the bus is larger, and the drive gives about half of its power.",
+          so: "Feed three phases, or watch the load.",
+          facts: %w[mains_phases]
+        )
       end
 
       def rated_feed = dc? ? rating(:mains_voltage) * SQRT2 : rating(:mains_voltage)
@@ -109,49 +281,97 @@ module Gallop
       def resistor_too_low
         resistor = si("resistor")
         return unless resistor && resistor < rating(:lowest_resistor)
-        finding(:blocker, "resistor_too_low", "#{show(resistor, 'Ω')} is below the #{show(rating(:lowest_resistor), 'Ω')} that the chopper can drive", "The chopper's transistor is destroyed at the first stop.", "Fit a resistor of #{show(rating(:lowest_resistor), 'Ω')} or more.", facts: %w[resistor])
+        blocker(
+          "resistor_too_low",
+          "#{show(resistor, "Ω")} is below the #{show(rating(:lowest_resistor), "Ω")} that the chopper can drive",
+          because: "The chopper's transistor is destroyed at the first stop.",
+          so: "Fit a resistor of #{show(rating(:lowest_resistor), "Ω")} or more.",
+          facts: %w[resistor]
+        )
       end
 
       def resistor_too_high
         return unless first_power && chopper_power && first_power > chopper_power
-        finding(:caution, "resistor_too_high", "The stop begins with #{show(first_power, 'W', 0)}; the resistor takes #{show(chopper_power, 'W', 0)}",
-                "The bus rises to its trip and the motor coasts.", "A stop of #{show(2 * stop_energy / chopper_power, 's')} or longer, or a resistor of #{show([ chopper**2 / first_power, rating(:lowest_resistor) ].max, 'Ω')}.", facts: %w[resistor stop_time])
+        caution(
+          "resistor_too_high",
+          "The stop begins with #{show(first_power, "W", 0)}; the resistor takes #{show(chopper_power, "W", 0)}",
+          because: "The bus rises to its trip and the motor coasts.",
+          so:
+            "A stop of #{show(2 * stop_energy / chopper_power, "s")} or longer, or a resistor of " \
+              "#{show([chopper**2 / first_power, rating(:lowest_resistor)].max, "Ω")}.",
+          facts: %w[resistor stop_time]
+        )
       end
 
       def stop_trips
-        return unless si("resistor").nil? && !dc? && stop_energy && si("stop_time") && bus && highest_bus < trip && stop_energy > capacitor_energy(highest_bus)
-        finding(:caution, "stop_trips", "A stop gives back #{show(stop_energy, 'J')}; the capacitors take #{show(capacitor_energy(highest_bus), 'J')}", "Without a resistor the bus rises to its trip, unless friction takes the rest.",
-                "Fit a braking resistor, or let the stop take longer.", facts: %w[resistor stop_time])
+        unless si("resistor").nil? && !dc? && stop_energy && si("stop_time") && bus && highest_bus < trip &&
+                 stop_energy > capacitor_energy(highest_bus)
+          return
+        end
+        caution(
+          "stop_trips",
+          "A stop gives back #{show(stop_energy, "J")}; the capacitors take " \
+            "#{show(capacitor_energy(highest_bus), "J")}",
+          because: "Without a resistor the bus rises to its trip, unless friction takes the rest.",
+          so: "Fit a braking resistor, or let the stop take longer.",
+          facts: %w[resistor stop_time]
+        )
       end
 
       def pulse_too_large
         return unless stop_energy && si("resistor_pulse") && stop_energy > si("resistor_pulse")
-        finding(:caution, "pulse_too_large", "One stop gives #{show(stop_energy, 'J')}; the resistor stands #{show(si('resistor_pulse'), 'J')} at once", "It burns through after some stops.", "A resistor for a larger pulse.", facts: %w[resistor_pulse])
+        caution(
+          "pulse_too_large",
+          "One stop gives #{show(stop_energy, "J")}; the resistor stands #{show(si("resistor_pulse"), "J")} at once",
+          because: "It burns through after some stops.",
+          so: "A resistor for a larger pulse.",
+          facts: %w[resistor_pulse]
+        )
       end
 
       def mean_too_large
         return unless stop_energy && si("stop_interval") && si("resistor_power")
         mean = stop_energy / si("stop_interval")
         return if mean <= si("resistor_power")
-        finding(:caution, "mean_too_large", "The stops give #{show(mean, 'W', 0)} in the mean; the resistor stands #{show(si('resistor_power'), 'W', 0)}", "It overheats in continuous work.", "A larger resistor, or fewer stops.", facts: %w[stop_interval resistor_power])
+        caution(
+          "mean_too_large",
+          "The stops give #{show(mean, "W", 0)} in the mean; the resistor stands #{show(si("resistor_power"), "W", 0)}",
+          because: "It overheats in continuous work.",
+          so: "A larger resistor, or fewer stops.",
+          facts: %w[stop_interval resistor_power]
+        )
       end
 
       def propose_mains
         return if dc?
         phases = { "1" => 1, "3" => 3 }[sheet["mains_phases"]]
-        [ take_over("mains_voltage", "supply.mains_voltage"), phases && propose("supply.mains_phases", phases, "as given", facts: %w[mains_phases]) ].compact
+        [
+          take_over("mains_voltage", "supply.mains_voltage"),
+          phases && propose("supply.mains_phases", phases, "as given", facts: %w[mains_phases])
+        ].compact
       end
 
       # Under-voltage well below what the mains may fall to, and never above what is needed.
       def propose_levels
-        lowest_bus && propose("supply.under_voltage", (lowest_bus * 0.8).round, "80 % of the bus at the lower end of the #{feed_named}", facts: feed_facts)
+        lowest_bus &&
+          propose(
+            "supply.under_voltage",
+            (lowest_bus * 0.8).round,
+            "80 % of the bus at the lower end of the #{feed_named}",
+            facts: feed_facts
+          )
       end
 
       def propose_resistor
         return propose("supply.brake_resistor", 0, "none is given", facts: %w[resistor]) if si("resistor").nil?
-        [ propose("supply.brake_resistor", 1, "as given", facts: %w[resistor]), propose("supply.resistor_ohms", si("resistor"), "as given", facts: %w[resistor]),
-          si("resistor_power") && propose("supply.resistor_power", si("resistor_power").round, "as given", facts: %w[resistor_power]),
-          si("resistor_pulse") && propose("supply.resistor_energy", si("resistor_pulse").round, "as given", facts: %w[resistor_pulse]) ].compact
+        [
+          propose("supply.brake_resistor", 1, "as given", facts: %w[resistor]),
+          propose("supply.resistor_ohms", si("resistor"), "as given", facts: %w[resistor]),
+          si("resistor_power") &&
+            propose("supply.resistor_power", si("resistor_power").round, "as given", facts: %w[resistor_power]),
+          si("resistor_pulse") &&
+            propose("supply.resistor_energy", si("resistor_pulse").round, "as given", facts: %w[resistor_pulse])
+        ].compact
       end
     end
   end

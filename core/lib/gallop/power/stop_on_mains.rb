@@ -2,8 +2,8 @@
 
 module Gallop
   module Power
-    # The bus over a stop, computed with the plant that the stand-ins run on: the motor gives P = J α ω back along its ramp, the capacitors
-    # and the chopper take it. Without losses, from a bus at the upper end of the mains.
+    # The bus over a stop, computed with the plant that the stand-ins run on: the motor gives P = J α ω back along its
+    # ramp, the capacitors and the chopper take it. Without losses, from a bus at the upper end of the mains.
     module StopOnMains
       SAMPLES = 120
       STEPS_A_SAMPLE = 5
@@ -13,9 +13,18 @@ module Gallop
       def stop_curve
         return unless first_power && highest_bus && highest_bus < trip
         time = si("stop_time")
-        Chart.new(id: "stop", title: "DC bus over the stop", x: Chart::Axis.new(label: "time", unit: "s"), y: Chart::Axis.new(label: "bus", unit: "V"),
-                  curves: [ Chart::Curve.new(name: "bus", points: bus_of_stop) ],
-                  marks: [ Chart::Mark.new(label: "trip", at: trip, tone: :bad), (Chart::Mark.new(label: "chopper", at: chopper) if si("resistor")), Chart::Mark.new(label: "stopped", at: time, across: :x) ].compact)
+        Chart.new(
+          id: "stop",
+          title: "DC bus over the stop",
+          x: Chart::Axis.new(label: "time", unit: "s"),
+          y: Chart::Axis.new(label: "bus", unit: "V"),
+          curves: [Chart::Curve.new(name: "bus", points: bus_of_stop)],
+          marks: [
+            Chart::Mark.new(label: "trip", at: trip, tone: :bad),
+            (Chart::Mark.new(label: "chopper", at: chopper) if si("resistor")),
+            Chart::Mark.new(label: "stopped", at: time, across: :x)
+          ].compact
+        )
       end
 
       # The highest voltage of the stop, as the plant gives it; beyond the trip it ends there.
@@ -23,14 +32,23 @@ module Gallop
       def bus_of_stop = @bus_of_stop ||= bus_over(si("stop_time"))
 
       def bus_over(time)
-        plant = Plant::MainsBus.new(mains_voltage: highest_bus / FactStage::SQRT2, capacitance: capacitance, brake_resistance: si("resistor"), electronics_power: 0.0, charged: true)
+        plant =
+          Plant::MainsBus.new(
+            mains_voltage: highest_bus / FactStage::SQRT2,
+            capacitance: capacitance,
+            brake_resistance: si("resistor"),
+            electronics_power: 0.0,
+            charged: true
+          )
         plant.chop_between(chopper * 0.98, chopper) if si("resistor")
         power = first_power
         dt = time * 1.2 / (SAMPLES * STEPS_A_SAMPLE)
-        points = [ [ 0.0, plant.voltage ] ]
+        points = [[0.0, plant.voltage]]
         (1..SAMPLES * STEPS_A_SAMPLE).each do |step|
-          plant.draw(-power * [ 1 - step * dt / time, 0.0 ].max, dt)
-          points << [ step * dt, [ plant.voltage, trip * 1.02 ].min ] if (step % STEPS_A_SAMPLE).zero? || plant.voltage > trip
+          plant.draw(-power * [1 - step * dt / time, 0.0].max, dt)
+          if (step % STEPS_A_SAMPLE).zero? || plant.voltage > trip
+            points << [step * dt, [plant.voltage, trip * 1.02].min]
+          end
           break if plant.voltage > trip
         end
         points
@@ -38,8 +56,24 @@ module Gallop
 
       def highest_on_stop
         highest = highest_of_stop or return
-        return consequence("highest_on_stop", "Bus at its highest in the stop", highest, "V", 0, "Computed without losses, from #{show(highest_bus, 'V', 0)}.") if highest < trip
-        statement("highest_on_stop", "Bus at its highest in the stop", "trips", "It passes #{show(trip, 'V', 0)}, computed without losses.")
+        if highest < trip
+          return(
+            consequence(
+              "highest_on_stop",
+              "Bus at its highest in the stop",
+              highest,
+              "V",
+              0,
+              "Computed without losses, from #{show(highest_bus, "V", 0)}."
+            )
+          )
+        end
+        statement(
+          "highest_on_stop",
+          "Bus at its highest in the stop",
+          "trips",
+          "It passes #{show(trip, "V", 0)}, computed without losses."
+        )
       end
     end
   end

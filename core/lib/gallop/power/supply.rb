@@ -8,17 +8,89 @@ module Gallop
     #   P(0) = J ω²/t, the power at the beginning of a ramp of the time t
     class Supply < FactStage
       STOP = [
-        field("stop_speed", "Speed to stop from", "rpm", 1, 100_000, "Of the motor. Without it the motor's top speed is reckoned with.", required: false, group: "Stop"),
-        field("stop_time", "Time of the stop", "s", 0.001, 600, "From that speed to rest, by the ramp that the machine shall have.", required: false, group: "Stop")
+        field(
+          "stop_speed",
+          "Speed to stop from",
+          "rpm",
+          1,
+          100_000,
+          "Of the motor. Without it the motor's top speed is reckoned with.",
+          required: false,
+          group: "Stop"
+        ),
+        field(
+          "stop_time",
+          "Time of the stop",
+          "s",
+          0.001,
+          600,
+          "From that speed to rest, by the ramp that the machine shall have.",
+          required: false,
+          group: "Stop"
+        )
       ].freeze
       BRAKE = [
-        field("brake", "Holding brake", "", nil, nil, "Whether there is one, and who releases it.", choices: { "none" => "None", "drive" => "Released by the drive", "controller" => "Released by the controller" }, required: false, group: "Holding brake"),
-        field("brake_torque", "Brake torque", "N·m", 0.001, 10_000, "Rated holding torque at the motor shaft.", required: false, group: "Holding brake"),
-        field("brake_release", "Release time", "ms", 0, 5000, "From current on to brake open, from its data sheet.", required: false, group: "Holding brake"),
-        field("brake_engage", "Engage time", "ms", 0, 5000, "From current off to brake closed.", required: false, group: "Holding brake")
+        field(
+          "brake",
+          "Holding brake",
+          "",
+          nil,
+          nil,
+          "Whether there is one, and who releases it.",
+          choices: {
+            "none" => "None",
+            "drive" => "Released by the drive",
+            "controller" => "Released by the controller"
+          },
+          required: false,
+          group: "Holding brake"
+        ),
+        field(
+          "brake_torque",
+          "Brake torque",
+          "N·m",
+          0.001,
+          10_000,
+          "Rated holding torque at the motor shaft.",
+          required: false,
+          group: "Holding brake"
+        ),
+        field(
+          "brake_release",
+          "Release time",
+          "ms",
+          0,
+          5000,
+          "From current on to brake open, from its data sheet.",
+          required: false,
+          group: "Holding brake"
+        ),
+        field(
+          "brake_engage",
+          "Engage time",
+          "ms",
+          0,
+          5000,
+          "From current off to brake closed.",
+          required: false,
+          group: "Holding brake"
+        )
       ].freeze
       # The same of a slide.
-      OF_SLIDE = { "stop_speed" => { unit: "m/s", minimum: 0.001, maximum: 100 }, "brake_torque" => { label: "Brake force", unit: "N", minimum: 0.01, maximum: 100_000, help: "Rated holding force at the moving part." } }.freeze
+      OF_SLIDE = {
+        "stop_speed" => {
+          unit: "m/s",
+          minimum: 0.001,
+          maximum: 100
+        },
+        "brake_torque" => {
+          label: "Brake force",
+          unit: "N",
+          minimum: 0.01,
+          maximum: 100_000,
+          help: "Rated holding force at the moving part."
+        }
+      }.freeze
       KINDS = { "stop_speed" => :speed, "brake_torque" => :torque }.freeze
       BRAKE_MARGIN = 1.5 # of the torque that it must hold; what makers of lifting gear ask for at least
 
@@ -26,7 +98,8 @@ module Gallop
       def inertia_stopped = whole_inertia
       def speed_stopped = stop_speed
 
-      # The shortest stop that the supply swallows; nil where nothing bounds it or it is not known. @return [Float, nil] s
+      # The shortest stop that the supply swallows; nil where nothing bounds it or it is not known. @return [Float,
+      # nil] s
       def shortest_stop_time = swallowed_power&.positive? && stop_energy ? 2 * stop_energy / swallowed_power : nil
 
       def self.fields(_typed) = self::FIELDS
@@ -36,7 +109,12 @@ module Gallop
 
       private
 
-      def fields(typed) = profile.slides? ? self.class.fields(typed).map { |field| field.with(**OF_SLIDE.fetch(field.key, {})) } : self.class.fields(typed)
+      def fields(typed) =
+        if profile.slides?
+          self.class.fields(typed).map { |field| field.with(**OF_SLIDE.fetch(field.key, {})) }
+        else
+          self.class.fields(typed)
+        end
       def motor = machine&.stage("motor")
       def mechanics = machine&.stage("mechanics")
       def whole_inertia = mechanics&.inertia_of_all || motor&.known("rotor_inertia")
@@ -52,43 +130,102 @@ module Gallop
       def held_torque = mechanics&.torque_of_gravity
 
       def energy_of_a_stop
-        stop_energy && consequence("energy_of_a_stop", "Energy of a stop from #{speed_text(stop_speed)}", stop_energy, "J", nil, shaft.slides? ? "½ m v² of moving part and load; friction and the motor's own losses help." : "½ J ω² of motor and load; friction and the motor's own losses help.")
+        stop_energy &&
+          consequence(
+            "energy_of_a_stop",
+            "Energy of a stop from #{speed_text(stop_speed)}",
+            stop_energy,
+            "J",
+            nil,
+            (
+              if shaft.slides?
+                "½ m v² of moving part and load; friction and the motor's own losses help."
+              else
+                "½ J ω² of motor and load; friction and the motor's own losses help."
+              end
+            )
+          )
       end
 
       def power_of_a_stop
-        first_power && consequence("power_of_a_stop", "Power as the stop begins", first_power, "W", 0, "It falls to nothing with the speed.")
+        first_power &&
+          consequence(
+            "power_of_a_stop",
+            "Power as the stop begins",
+            first_power,
+            "W",
+            0,
+            "It falls to nothing with the speed."
+          )
       end
 
       def brake_margin
         return unless held_torque&.nonzero? && si("brake_torque")
-        consequence("brake_margin", "Brake #{shaft.word(:torque)} against the load", si("brake_torque") / held_torque.abs, "", 1, "Times the #{shaft.word(:torque)} that gravity asks for at the motor.")
+        consequence(
+          "brake_margin",
+          "Brake #{shaft.word(:torque)} against the load",
+          si("brake_torque") / held_torque.abs,
+          "",
+          1,
+          "Times the #{shaft.word(:torque)} that gravity asks for at the motor."
+        )
       end
 
       def brake_too_weak
         return unless held_torque&.nonzero? && si("brake_torque")
         ratio = si("brake_torque") / held_torque.abs
         return if ratio >= BRAKE_MARGIN
-        finding(ratio < 1 ? :blocker : :caution, "brake_too_weak", "The brake holds #{torque_text(si('brake_torque'))}; the load asks for #{torque_text(held_torque.abs)}",
-                "#{BRAKE_MARGIN} times the load is the least that wear and a hot brake leave room for.", "A stronger brake, or a counterweight.", facts: %w[brake_torque])
+        finding(
+          ratio < 1 ? :blocker : :caution,
+          "brake_too_weak",
+          "The brake holds #{torque_text(si("brake_torque"))}; the load asks for #{torque_text(held_torque.abs)}",
+          because: "#{BRAKE_MARGIN} times the load is the least that wear and a hot brake leave room for.",
+          so: "A stronger brake, or a counterweight.",
+          facts: %w[brake_torque]
+        )
       end
 
       def load_without_brake
-        return unless held_torque && mechanics.load_comes_down? && [ nil, "none" ].include?(sheet["brake"])
-        finding(:caution, "load_without_brake", "Gravity moves the load, and there is no brake", "At a fault, a torque-off or a lost supply the power stage goes off and the load comes down.", "Fit a holding brake.", facts: %w[brake])
+        return unless held_torque && mechanics.load_comes_down? && [nil, "none"].include?(sheet["brake"])
+        caution(
+          "load_without_brake",
+          "Gravity moves the load, and there is no brake",
+          because: "At a fault, a torque-off or a lost supply the power stage goes off and the load comes down.",
+          so: "Fit a holding brake.",
+          facts: %w[brake]
+        )
       end
 
       def brake_times_missing
         return unless sheet["brake"] == "drive" && (si("brake_release").nil? || si("brake_engage").nil?)
-        finding(:caution, "brake_times_missing", "The drive releases the brake and does not know its times", "Too short, and a hanging load drops a little at every stop, or the motor starts against a closed brake.",
-                "Take both from the brake's data sheet.", facts: %w[brake_release brake_engage])
+        caution(
+          "brake_times_missing",
+          "The drive releases the brake and does not know its times",
+          because:
+            "Too short, and a hanging load drops a little at every stop, or the motor starts against a closed brake.",
+          so: "Take both from the brake's data sheet.",
+          facts: %w[brake_release brake_engage]
+        )
       end
 
       def propose_brake
         chosen = { "none" => 0, "drive" => 1, "controller" => 2 }[sheet["brake"]] or return
-        [ propose("brake.fitted", chosen, "as given", facts: %w[brake]), brake_figure("brake_release", "brake.release_time", 1e3), brake_figure("brake_engage", "brake.engage_time", 1e3), brake_figure("brake_torque", "brake.torque", 1) ].compact
+        [
+          propose("brake.fitted", chosen, "as given", facts: %w[brake]),
+          brake_figure("brake_release", "brake.release_time", 1e3),
+          brake_figure("brake_engage", "brake.engage_time", 1e3),
+          brake_figure("brake_torque", "brake.torque", 1)
+        ].compact
       end
 
-      def brake_figure(key, entry, factor) = si(key) && propose(entry, (KINDS.key?(key) ? shaft.real(KINDS[key], si(key)) : si(key)) * factor, "from the brake's data sheet", facts: [ key ])
+      def brake_figure(key, entry, factor) =
+        si(key) &&
+          propose(
+            entry,
+            (KINDS.key?(key) ? shaft.real(KINDS[key], si(key)) : si(key)) * factor,
+            "from the brake's data sheet",
+            facts: [key]
+          )
     end
   end
 end

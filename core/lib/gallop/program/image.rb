@@ -15,7 +15,13 @@ module Gallop
       FORMAT = "GALLOP-PROGRAM 1"
       LONGEST = 400_000
       LONGEST_HEADER = 2_000
-      FIELDS = { "family" => String, "product" => Integer, "version" => String, "size" => Integer, "sha256" => String }.freeze
+      FIELDS = {
+        "family" => String,
+        "product" => Integer,
+        "version" => String,
+        "size" => Integer,
+        "sha256" => String
+      }.freeze
 
       attr_reader :family, :product, :version, :payload, :bytes
 
@@ -24,7 +30,13 @@ module Gallop
 
       # @param payload [String] the program @return [Image]
       def self.build(family:, product:, version:, payload:)
-        header = { family: family, product: product, version: version, size: payload.bytesize, sha256: Digest::SHA256.hexdigest(payload) }
+        header = {
+          family: family,
+          product: product,
+          version: version,
+          size: payload.bytesize,
+          sha256: Digest::SHA256.hexdigest(payload)
+        }
         parse("#{FORMAT}\n#{JSON.generate(header)}\n".b + payload.b)
       end
 
@@ -44,19 +56,26 @@ module Gallop
       def objection(profile, product:)
         return "It is made for the family #{family}; this drive is a #{profile.title}." unless family == profile.family
         return nil if self.product == product
-        "It is made for another rating (product #{Kernel.format('0x%08X', self.product)}); this drive is #{Kernel.format('0x%08X', product)}."
+        "It is made for another rating (product #{Kernel.format("0x%08X", self.product)}); this drive is " \
+          "#{Kernel.format("0x%08X", product)}."
       end
 
       private
 
       def take(line)
-        refuse "line 2: a header of at most #{LONGEST_HEADER} bytes is expected" if line.empty? || line.bytesize > LONGEST_HEADER
+        if line.empty? || line.bytesize > LONGEST_HEADER
+          refuse "line 2: a header of at most #{LONGEST_HEADER} bytes is expected"
+        end
         line = line.dup.force_encoding(Encoding::UTF_8)
         refuse "line 2: it is no UTF-8" unless line.valid_encoding?
         header = JSON.parse(line)
         refuse "line 2: a table is expected" unless header.is_a?(Hash)
-        FIELDS.each { |name, kind| refuse "line 2: “#{name}” is missing or of the wrong kind" unless header[name].is_a?(kind) }
-        refuse "line 2: “#{header['version'].scrub('?')[0, 20]}” is no version" unless header["version"].match?(/\A\d+\.\d+\.\d+\z/)
+        FIELDS.each do |name, kind|
+          refuse "line 2: “#{name}” is missing or of the wrong kind" unless header[name].is_a?(kind)
+        end
+        unless header["version"].match?(/\A\d+\.\d+\.\d+\z/)
+          refuse "line 2: “#{header["version"].scrub("?")[0, 20]}” is no version"
+        end
         @family, @product, @version, @size, @digest = header.values_at(*FIELDS.keys)
       rescue JSON::ParserError, EncodingError
         refuse "line 2: it is no JSON"
@@ -65,7 +84,9 @@ module Gallop
       def check_payload
         found = payload.to_s.bytesize
         refuse "the program has #{found} bytes, its header says #{@size}" unless found == @size
-        refuse "the program is damaged: its SHA-256 is not the one of its header" unless Digest::SHA256.hexdigest(payload.to_s) == @digest
+        unless Digest::SHA256.hexdigest(payload.to_s) == @digest
+          refuse "the program is damaged: its SHA-256 is not the one of its header"
+        end
       end
 
       def refuse(reason) = raise(Unreadable, "This is no firmware image that can be used: #{reason}.")

@@ -2,15 +2,15 @@
 
 module Gallop
   module Quantities
-    # Reads one typed figure. Takes decimal comma and point, thin and plain spaces between thousands, fractions and any unit of
-    # the same dimension; refuses what can be read in two ways rather than guess.
+    # Reads one typed figure. Takes decimal comma and point, thin and plain spaces between thousands, fractions and
+    # any unit of the same dimension; refuses what can be read in two ways rather than guess.
     class Parser
       LONGEST = 60
       # Three digits behind a comma, or behind a point and with a nought at their end, are written by some as thousands.
       THOUSANDS = /\A[+-]?[1-9]\d{0,2}(?:,\d{3}|\.\d{2}0)\z/
       SPACE = /[ '\u2009\u202F\u00A0]/
       NUMBER = /[+\-−]?\s*(?:\d+(?:#{SPACE}\d{3}(?!\d))*(?:[.,]\d+)*[.,]?|[.,]\d+)(?:[eE][+\-]?\d{1,3})?/
-      FIGURE = /\A(?<number>#{NUMBER})\s*(?:\/\s*(?<divisor>\d[\d.,]*))?\s*(?<unit>(?:\D|1\/).*)?\z/m
+      FIGURE = %r{\A(?<number>#{NUMBER})\s*(?:/\s*(?<divisor>\d[\d.,]*))?\s*(?<unit>(?:\D|1/).*)?\z}m
 
       def initialize(text, unit)
         @text = text.to_s.strip
@@ -54,7 +54,8 @@ module Gallop
 
       def refuse_ambiguous(text)
         small = text.tr(",", ".").sub(/\.?0+\z/, "")
-        refuse "“#{text}” can be read as #{small} or as #{text.delete(',.')}: type #{text.include?(',') ? 'it without the comma or with a point' : 'the one or the other'}"
+        refuse "“#{text}” can be read as #{small} or as #{text.delete(",.")}: type " \
+                 "#{text.include?(",") ? "it without the comma or with a point" : "the one or the other"}"
       end
 
       def in_unit(number, typed)
@@ -67,7 +68,8 @@ module Gallop
         source = Unit.find(typed) or refuse "“#{typed}” is no unit that is known here; #{@unit} is expected"
         target = Unit.fetch(@unit)
         return target.from_si(source.to_si(number)) if source.dimension == target.dimension
-        refuse "#{source.symbol} is a unit of #{source.dimension.to_s.tr('_', ' ')}, and #{target.dimension.to_s.tr('_', ' ')} in #{@unit} is expected"
+        refuse "#{source.symbol} is a unit of #{source.dimension.to_s.tr("_", " ")}, and " \
+                 "#{target.dimension.to_s.tr("_", " ")} in #{@unit} is expected"
       end
 
       def refuse(reason) = raise(Unreadable, reason)

@@ -2,7 +2,8 @@
 
 module Gallop
   module Paddock
-    # What is outside the firmware: motor, mechanics, sensors, bus and heat, wired together, with the switches that people throw.
+    # What is outside the firmware: motor, mechanics, sensors, bus and heat, wired together, with the switches that
+    # people throw.
     # The torque-off channels act here, on the hardware, whatever the firmware wants.
     class Axis
       SWITCH_DROP = 1.6 # V over transistor or diode, for the losses of the stage
@@ -19,7 +20,18 @@ module Gallop
       # Faults of the motor cable: V and W exchanged; U not connected.
       attr_accessor :phases_exchanged, :phase_open
 
-      def initialize(motor:, mechanics:, bus:, sensor:, winding:, heat_sink:, encoder: nil, brake: nil, shaft: Shaft.turning, pulse_input: false)
+      def initialize(
+        motor:,
+        mechanics:,
+        bus:,
+        sensor:,
+        winding:,
+        heat_sink:,
+        encoder: nil,
+        brake: nil,
+        shaft: Shaft.turning,
+        pulse_input: false
+      )
         @shaft = shaft
         @pulse_input = pulse_input
         @motor = motor
@@ -36,7 +48,7 @@ module Gallop
         @torque_off_a_closed = @torque_off_b_closed = true
         @hand_torque = 0.0
         @inputs = Array.new(INPUTS, false)
-        @analog_inputs = [ 0.0, 0.0 ]
+        @analog_inputs = [0.0, 0.0]
         @motoring_energy = @regenerated_energy = 0.0
         @copper_energy = @stage_energy = @heat_time = 0.0
         @bus_energy = @bus_time = 0.0
@@ -76,7 +88,8 @@ module Gallop
 
       def at_rest? = @hand_torque.zero? && @hand_way.zero? && @mechanics.at_rest? && @motor.at_rest?
 
-      # A hand takes the shaft, turns it and holds it there, until it is let go or the power stage drives it. A closed brake holds against it.
+      # A hand takes the shaft, turns it and holds it there, until it is let go or the power stage drives it. A closed
+      # brake holds against it.
       # @param turns [Float] signed; none holds it where it is
       def hand_turn(turns)
         @hand_way = turns * Plant::TWO_PI
@@ -105,7 +118,8 @@ module Gallop
       # What can be measured between the wires of a motor with brushes while the power stage is off. @return [Float] V
       def open_voltage = (@phases_exchanged ? -1 : 1) * (@phase_open ? 0.0 : @motor.open_voltage(@mechanics.speed))
 
-      # Every millisecond: the brake follows its coil, and the losses gathered since the last call turn into temperature.
+      # Every millisecond: the brake follows its coil, and the losses gathered since the last call turn into
+      # temperature.
       def tend
         return if @heat_time.zero?
         @mechanics.brake_torque = @brake.grip_after(@heat_time) if @brake

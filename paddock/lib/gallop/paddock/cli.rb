@@ -12,7 +12,8 @@ module Gallop
       PANEL_STEP = 80 # the panel's port lies this far above the first drive's
 
       # Something that the user can put right; one line.
-      class Stop < StandardError; end
+      class Stop < StandardError
+      end
 
       Options = Struct.new(:rig, :port, :panel_port, :state, :speed, :firmware, :resettable)
 
@@ -32,13 +33,20 @@ module Gallop
       def run
         return write_firmware if @options.firmware
         trap_signals
-        rack = Rack.new(Rig.load(@options.rig), state_directory: state_directory, speed: @options.speed, resettable: @options.resettable)
+        rack =
+          Rack.new(
+            Rig.load(@options.rig),
+            state_directory: state_directory,
+            speed: @options.speed,
+            resettable: @options.resettable
+          )
         rack.start(port: @options.port, panel_port: panel_port)
         announce(rack)
         @quit.pop
         rack.stop
       rescue Errno::EADDRINUSE => e
-        raise Stop, "a port is taken already (#{e.message[/port [\d.]+|for .*/]}); choose others with --port and --panel-port"
+        raise Stop,
+              "a port is taken already (#{e.message[/port [\d.]+|for .*/]}); choose others with --port and --panel-port"
       end
 
       private
@@ -47,11 +55,23 @@ module Gallop
         OptionParser.new do |o|
           o.banner = "bin/paddock [options]: a rack of stand-in drives on Modbus TCP"
           o.on("--rig FILE", "the drives and their physics (default: the demo rig)") { |v| @options.rig = v }
-          o.on("--port N", Integer, "Modbus port of the first drive, the others follow; 0 takes free ones (default #{FIRST_PORT})") { |v| @options.port = v }
-          o.on("--panel-port N", Integer, "port of the panel (default: #{PANEL_STEP} above the first drive)") { |v| @options.panel_port = v }
-          o.on("--state DIR", "keep the stored memories there; without it they are gone at the end") { |v| @options.state = v }
-          o.on("--write-firmware DIR", "write the firmware images of all families there, and do nothing else") { |v| @options.firmware = v }
-          o.on("--resettable", "the panel may put the whole rack back to how it came (POST /reset); for specs") { |v| @options.resettable = v }
+          o.on(
+            "--port N",
+            Integer,
+            "Modbus port of the first drive, the others follow; 0 takes free ones (default #{FIRST_PORT})"
+          ) { |v| @options.port = v }
+          o.on("--panel-port N", Integer, "port of the panel (default: #{PANEL_STEP} above the first drive)") do |v|
+            @options.panel_port = v
+          end
+          o.on("--state DIR", "keep the stored memories there; without it they are gone at the end") do |v|
+            @options.state = v
+          end
+          o.on("--write-firmware DIR", "write the firmware images of all families there, and do nothing else") do |v|
+            @options.firmware = v
+          end
+          o.on("--resettable", "the panel may put the whole rack back to how it came (POST /reset); for specs") do |v|
+            @options.resettable = v
+          end
           o.on("--speed N", Float, "simulated seconds a second (default 1)") { |v| @options.speed = v }
         end
       end
@@ -61,7 +81,12 @@ module Gallop
         FileUtils.mkdir_p(@options.firmware)
         Objects::Profile::FAMILIES.each do |family|
           profile = Objects::Profile.load(family)
-          Flash::VERSIONS.each { |version| File.binwrite(File.join(@options.firmware, "#{family}-#{version}.gpi"), Flash.shipped(profile, version).bytes) }
+          Flash::VERSIONS.each do |version|
+            File.binwrite(
+              File.join(@options.firmware, "#{family}-#{version}.gpi"),
+              Flash.shipped(profile, version).bytes
+            )
+          end
         end
       end
 
@@ -73,7 +98,9 @@ module Gallop
       def lock(directory)
         FileUtils.mkdir_p(directory)
         @lock = File.open("#{directory}.lock", File::RDWR | File::CREAT)
-        raise Stop, "#{directory} is in use by another rack; give this one a --state of its own" unless @lock.flock(File::LOCK_EX | File::LOCK_NB)
+        unless @lock.flock(File::LOCK_EX | File::LOCK_NB)
+          raise Stop, "#{directory} is in use by another rack; give this one a --state of its own"
+        end
       rescue SystemCallError => e
         raise Stop, "#{directory} cannot be used: #{e.message}"
       end

@@ -2,12 +2,13 @@
 
 module Gallop
   module Paddock
-    # Lets the stand-ins live in step with the wall clock, or faster. Time that cannot be caught up with is dropped and counted.
+    # Lets the stand-ins live in step with the wall clock, or faster. Time that cannot be caught up with is dropped
+    # and counted.
     class Clock
-      TICK = 0.008          # s between looks
-      CHUNK = 0.004         # s simulated under one lock
-      MOST_BEHIND = 0.25    # s of lag before time is dropped
-      MOST_AT_ONCE = 0.05   # s of work before the clock rests for a tick, so that the drives answer on a busy machine too
+      TICK = 0.008 # s between looks
+      CHUNK = 0.004 # s simulated under one lock
+      MOST_BEHIND = 0.25 # s of lag before time is dropped
+      MOST_AT_ONCE = 0.05 # s of work before the clock rests for a tick, so that the drives answer on a busy machine too
 
       attr_reader :dropped
 
@@ -39,7 +40,7 @@ module Gallop
         done = now
         while @running
           behind = (now - done) * @speed
-          if behind > MOST_BEHIND * [ @speed, 1.0 ].max
+          if behind > MOST_BEHIND * [@speed, 1.0].max
             @dropped += behind
             done = now
           elsif behind >= CHUNK

@@ -12,7 +12,7 @@ module Gallop
       def initialize(profile, firmware)
         @objects = {
           0x00 => "Gallop Paddock",
-          0x01 => "#{profile.product_code}-#{firmware.memory.live['device.serial']}",
+          0x01 => "#{profile.product_code}-#{firmware.memory.live["device.serial"]}",
           0x02 => text(firmware, "device.firmware"),
           0x04 => profile.title,
           0x05 => text(firmware, "device.name"),
@@ -39,22 +39,22 @@ module Gallop
         ids = @objects.keys.select { |id| id <= last }
         first = 0 unless ids.include?(first)
         chosen, more = fitting(ids.select { |id| id >= first })
-        header = [ 43, MEI, code, CONFORMITY, more ? 0xFF : 0, more || 0, chosen.size ].pack("C7")
+        header = [43, MEI, code, CONFORMITY, more ? 0xFF : 0, more || 0, chosen.size].pack("C7")
         header + chosen.map { |id| packed(id) }.join
       end
 
       def individual(id)
         return unless @objects.key?(id)
-        [ 43, MEI, 4, CONFORMITY, 0, 0, 1 ].pack("C7") + packed(id)
+        [43, MEI, 4, CONFORMITY, 0, 0, 1].pack("C7") + packed(id)
       end
 
       def fitting(ids)
         room = ROOM
         chosen = ids.take_while { |id| (room -= packed(id).bytesize) >= 0 }
-        [ chosen, ids[chosen.size] ]
+        [chosen, ids[chosen.size]]
       end
 
-      def packed(id) = [ id, @objects[id].bytesize ].pack("CC") + @objects[id].b
+      def packed(id) = [id, @objects[id].bytesize].pack("CC") + @objects[id].b
     end
   end
 end

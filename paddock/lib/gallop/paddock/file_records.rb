@@ -2,8 +2,9 @@
 
 module Gallop
   module Paddock
-    # Function codes 20 and 21: read and write file record (Modbus application protocol 1.1b3, 6.14 and 6.15). Files from 1 on are the
-    # program memory, 10 000 records of one register each. The program is taken by the loader alone, in order from the start.
+    # Function codes 20 and 21: read and write file record (Modbus application protocol 1.1b3, 6.14 and 6.15). Files
+    # from 1 on are the program memory, 10 000 records of one register each. The program is taken by the loader alone,
+    # in order from the start.
     class FileRecords
       REFERENCE = 6
       READ_BYTES = 7
@@ -16,12 +17,15 @@ module Gallop
       # @return [String, Symbol] response, or the reason of a refusal
       def read(pdu)
         length = pdu.getbyte(1).to_i
-        return :count unless length == pdu.bytesize - 2 && (length % READ_BYTES).zero? && length.between?(READ_BYTES, LONGEST)
+        unless length == pdu.bytesize - 2 && (length % READ_BYTES).zero? && length.between?(READ_BYTES, LONGEST)
+          return :count
+        end
         return :function unless loader?
-        parts = pdu.byteslice(2..).bytes.each_slice(READ_BYTES).map { |request| part(request.pack("C*").unpack("Cnnn")) }
+        parts =
+          pdu.byteslice(2..).bytes.each_slice(READ_BYTES).map { |request| part(request.pack("C*").unpack("Cnnn")) }
         return :no_register if parts.any?(&:nil?)
-        body = parts.map { |bytes| [ bytes.bytesize + 1, REFERENCE ].pack("CC") + bytes }.join
-        body.bytesize > LONGEST ? :count : [ 20, body.bytesize ].pack("CC") + body
+        body = parts.map { |bytes| [bytes.bytesize + 1, REFERENCE].pack("CC") + bytes }.join
+        body.bytesize > LONGEST ? :count : [20, body.bytesize].pack("CC") + body
       end
 
       # @return [String, Symbol] response, or the reason of a refusal

@@ -2,8 +2,9 @@
 
 module Gallop
   module Paddock
-    # What the processor of a drive runs: state machine, memory, monitors, the loops of its family. It sees its sensors and its
-    # memory, never the true figures of the rig. Subclasses answer #step (one period of the fastest loop) and the family's figures.
+    # What the processor of a drive runs: state machine, memory, monitors, the loops of its family. It sees its
+    # sensors and its memory, never the true figures of the rig. Subclasses answer #step (one period of the fastest
+    # loop) and the family's figures.
     class Firmware
       include Commands
       include Stopping
@@ -11,9 +12,10 @@ module Gallop
       include Storage
       include Figures
       include Terminals
-      include Startup
+      include PowerUp
       include HoldingBrake
       include Held
+      include Sensing
 
       SQRT2 = Math.sqrt(2)
       HOUSEKEEPING_RATE = 1000 # Hz
@@ -38,13 +40,15 @@ module Gallop
         start_terminals
         start_brake
         start_monitors
+        start_sensing
         start_figures
         start_loops
         take_figures
+        take_sensing
         take_commands
         record_start
         machine.initialised
-        start_startup
+        start_power_up
       end
 
       def loader? = false
@@ -55,7 +59,8 @@ module Gallop
       # @return [Integer] Hz of #step
       def rate = raise(NotImplementedError)
 
-      # Runs the given number of periods. At rest with the stage off only the housekeeping runs: nothing measurable changes.
+      # Runs the given number of periods. At rest with the stage off only the housekeeping runs: nothing measurable
+      # changes.
       def run(periods)
         while periods.positive?
           if idle?
@@ -97,6 +102,9 @@ module Gallop
 
       private
 
+      # How fast it may go in the negative direction. @param top [Float] in the other @param set [Float] zero: the same
+      def backward(top, set) = set.positive? ? [set * setting("envelope.speed") / 100, top].min : top
+
       def in_si(key) = profile.fetch(key).to_si(setting(key))
 
       # A figure of the shaft as the entry tells it. @return [Integer] raw
@@ -109,13 +117,14 @@ module Gallop
         dt = 1.0 / HOUSEKEEPING_RATE
         @uptime += dt
         axis.tend
+        tend_sensing
         tend_holding_brake(dt)
         count_time(dt)
         watch(dt)
         tend_holder(dt)
         proceed(dt)
         tend_terminals(dt)
-        tend_startup(dt)
+        tend_power_up(dt)
         tend_storage(dt)
         observe(dt)
       end
@@ -130,7 +139,9 @@ module Gallop
       # Settings that wait for the stage to be off come into force.
       def end_operation
         release_loops
-        profile.settings.each { |entry| @effective[entry.key] = memory.live[entry.key] if entry.effect == "when_disabled" }
+        profile.settings.each do |entry|
+          @effective[entry.key] = memory.live[entry.key] if entry.effect == "when_disabled"
+        end
         take_figures
       end
 

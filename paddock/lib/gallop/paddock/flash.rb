@@ -6,14 +6,16 @@ require "zlib"
 
 module Gallop
   module Paddock
-    # The program memory of a stand-in: which firmware it holds, whether it is whole, and what its loader has taken so far. Kept in a
-    # file of its own, replaced whole; what the loader has taken is lost with power, as the program memory is then cleared anew.
+    # The program memory of a stand-in: which firmware it holds, whether it is whole, and what its loader has taken so
+    # far. Kept in a file of its own, replaced whole; what the loader has taken is lost with power, as the program
+    # memory is then cleared anew.
     class Flash
       VERSIONS = %w[1.0.0 1.1.0].freeze # that were shipped
 
       attr_reader :version, :check_sum, :error, :received
 
-      # @param profile [Objects::Profile] the newest that the family has @param version [String] what it left the works with
+      # @param profile [Objects::Profile] the newest that the family has @param version [String] what it left the
+      # works with
       def initialize(profile, version:, file: nil)
         @profile = profile
         @file = file
@@ -29,10 +31,16 @@ module Gallop
       # @return [Program::Image]
       def self.shipped(profile, version)
         entries = profile.at_version(version).entries
-        dictionary = Zlib.deflate(JSON.generate(entries.map { |entry| [ entry.index, entry.subindex, entry.register, entry.key ] }))
+        dictionary =
+          Zlib.deflate(JSON.generate(entries.map { |entry| [entry.index, entry.subindex, entry.register, entry.key] }))
         body = Random.new(Zlib.crc32("#{profile.family} #{version}")).bytes(48 * 1024)
-        payload = [ dictionary.bytesize ].pack("N") + dictionary + body
-        Program::Image.build(family: profile.family, product: profile.fetch("device.product").default_raw, version: version, payload: payload)
+        payload = [dictionary.bytesize].pack("N") + dictionary + body
+        Program::Image.build(
+          family: profile.family,
+          product: profile.fetch("device.product").default_raw,
+          version: version,
+          payload: payload
+        )
       end
 
       def valid? = @valid

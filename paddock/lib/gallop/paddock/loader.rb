@@ -2,15 +2,29 @@
 
 module Gallop
   module Paddock
-    # What runs while the drive has no program to run, or was told to stop it: it knows its identity and how to take a new program, and
-    # nothing of motors. The power stage is off.
+    # What runs while the drive has no program to run, or was told to stop it: it knows its identity and how to take a
+    # new program, and nothing of motors. The power stage is off.
     class Loader
       RATE = 1000
       CLEAR_TIME = 0.4 # s
       CHECK_TIME = 0.2
-      KEYS = %w[device.type device.name device.hardware device.firmware device.vendor device.product device.revision device.serial
-                diagnosis.refused_register diagnosis.refused_reason diagnosis.refused_count
-                program.control program.identification program.flash_status program.received].freeze
+      KEYS = %w[
+        device.type
+        device.name
+        device.hardware
+        device.firmware
+        device.vendor
+        device.product
+        device.revision
+        device.serial
+        diagnosis.refused_register
+        diagnosis.refused_reason
+        diagnosis.refused_count
+        program.control
+        program.identification
+        program.flash_status
+        program.received
+      ].freeze
 
       attr_reader :profile, :memory, :flash
 
@@ -42,14 +56,22 @@ module Gallop
 
       def read(entry)
         case entry.key
-        when "program.control" then 0
-        when "program.identification" then flash.check_sum
-        when "program.flash_status" then (@busy.positive? ? 1 : 0) | (flash.error << 1)
-        when "program.received" then flash.received.bytesize
-        when "diagnosis.refused_register" then @register
-        when "diagnosis.refused_reason" then @reason
-        when "diagnosis.refused_count" then @count
-        else memory.live.fetch(entry.key)
+        when "program.control"
+          0
+        when "program.identification"
+          flash.check_sum
+        when "program.flash_status"
+          (@busy.positive? ? 1 : 0) | (flash.error << 1)
+        when "program.received"
+          flash.received.bytesize
+        when "diagnosis.refused_register"
+          @register
+        when "diagnosis.refused_reason"
+          @reason
+        when "diagnosis.refused_count"
+          @count
+        else
+          memory.live.fetch(entry.key)
         end
       end
 

@@ -2,20 +2,21 @@
 
 module Gallop
   module Paddock
-    # The two memories of a drive: live and stored (a file that stands for its EEPROM), and the drive's own records. A volatile drive
-    # has no stored memory: it starts with factory values each time.
+    # The two memories of a drive: live and stored (a file that stands for its EEPROM), and the drive's own records. A
+    # volatile drive has no stored memory: it starts with factory values each time.
     class Memory
       EMPTY_RECORDS = { "starts" => 0, "powered_seconds" => 0.0, "enabled_seconds" => 0.0, "faults" => [] }.freeze
 
       attr_reader :live, :stored, :records
 
-      # @param profile [Objects::Profile] the newest that the family has: settings of a newer firmware outlive an older one
+      # @param profile [Objects::Profile] the newest that the family has: settings of a newer firmware outlive an
+      # older one
       # @param file [String, nil] path; nil keeps it in this process only
       # @param identity [Hash] key => raw of entries that differ from drive to drive
       def initialize(profile, file: nil, identity: {})
         @profile = profile
         @file = profile.volatile? ? nil : file
-        @factory = profile.entries.to_h { |entry| [ entry.key, entry.default_raw ] }.merge(identity)
+        @factory = profile.entries.to_h { |entry| [entry.key, entry.default_raw] }.merge(identity)
         load_file
         power_up(profile)
       end
@@ -54,7 +55,7 @@ module Gallop
 
       def load_file
         data = Keeping.read(@file) || {}
-        known = @profile.stored_settings.to_h { |entry| [ entry.key, @factory[entry.key] ] }
+        known = @profile.stored_settings.to_h { |entry| [entry.key, @factory[entry.key]] }
         @stored = known.merge(data.fetch("stored", {}).slice(*known.keys))
         @records = EMPTY_RECORDS.merge("faults" => []).merge(data.fetch("records", {}))
       end

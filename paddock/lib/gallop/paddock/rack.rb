@@ -22,7 +22,10 @@ module Gallop
 
       # @param port [Integer] of the first drive, 0 for free ones @raise [Errno::EADDRINUSE]
       def start(port: 0, panel_port: 0)
-        @servers = stand_ins.each_with_index.map { |stand_in, index| Server.new(stand_in, port: port.zero? ? 0 : port + index, host: HOST) }
+        @servers =
+          stand_ins.each_with_index.map do |stand_in, index|
+            Server.new(stand_in, port: port.zero? ? 0 : port + index, host: HOST)
+          end
         @places = stand_ins.zip(@servers).map { |stand_in, server| { stand_in: stand_in, port: server.port } }
         start_panel(panel_port)
         @servers.each(&:start)
@@ -45,7 +48,14 @@ module Gallop
       private
 
       def start_panel(port)
-        @panel = Puma::Server.new(Panel.new(@places, reset: (method(:reset) if @resettable)), nil, min_threads: 1, max_threads: 4, log_writer: Puma::LogWriter.null)
+        @panel =
+          Puma::Server.new(
+            Panel.new(@places, reset: (method(:reset) if @resettable)),
+            nil,
+            min_threads: 1,
+            max_threads: 4,
+            log_writer: Puma::LogWriter.null
+          )
         @panel_port = @panel.add_tcp_listener(HOST, port).addr[1]
         @panel.run
       end

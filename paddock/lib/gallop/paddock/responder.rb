@@ -2,8 +2,8 @@
 
 module Gallop
   module Paddock
-    # Answers one Modbus request (a PDU) from the firmware of a stand-in. Everything that a client can get wrong ends in the standard
-    # exception code, with the details in the diagnosis objects; nothing a client sends can raise.
+    # Answers one Modbus request (a PDU) from the firmware of a stand-in. Everything that a client can get wrong ends
+    # in the standard exception code, with the details in the diagnosis objects; nothing a client sends can raise.
     class Responder
       FUNCTION = 1
       ADDRESS = 2
@@ -11,8 +11,22 @@ module Gallop
       FAILURE = 4
       BUSY = 6
 
-      EXCEPTION_OF = { no_register: ADDRESS, read_only: ADDRESS, write_only: ADDRESS, part: VALUE, below: VALUE, above: VALUE,
-                       no_choice: VALUE, signature: VALUE, enabled: FAILURE, held: FAILURE, not_held: FAILURE, busy: BUSY, function: FUNCTION, count: VALUE }.freeze
+      EXCEPTION_OF = {
+        no_register: ADDRESS,
+        read_only: ADDRESS,
+        write_only: ADDRESS,
+        part: VALUE,
+        below: VALUE,
+        above: VALUE,
+        no_choice: VALUE,
+        signature: VALUE,
+        enabled: FAILURE,
+        held: FAILURE,
+        not_held: FAILURE,
+        busy: BUSY,
+        function: FUNCTION,
+        count: VALUE
+      }.freeze
 
       # A request that is answered with an exception.
       class Refused < StandardError
@@ -39,21 +53,29 @@ module Gallop
         respond(pdu.getbyte(0), pdu)
       rescue Refused => e
         @firmware.refused(e.register, e.reason)
-        [ pdu.getbyte(0) | 0x80, EXCEPTION_OF.fetch(e.reason) ].pack("CC")
+        [pdu.getbyte(0) | 0x80, EXCEPTION_OF.fetch(e.reason)].pack("CC")
       end
 
       private
 
       def respond(function, pdu)
         case function
-        when 3, 4 then read(pdu)
-        when 6 then write_single(pdu)
-        when 16 then write_multiple(pdu)
-        when 20 then file_records(:read, pdu)
-        when 21 then file_records(:write, pdu)
-        when 23 then read_and_write(pdu)
-        when 43 then DeviceIdentification.new(@profile, @firmware).answer(pdu) or refuse(0, :count)
-        else refuse(0, :function)
+        when 3, 4
+          read(pdu)
+        when 6
+          write_single(pdu)
+        when 16
+          write_multiple(pdu)
+        when 20
+          file_records(:read, pdu)
+        when 21
+          file_records(:write, pdu)
+        when 23
+          read_and_write(pdu)
+        when 43
+          DeviceIdentification.new(@profile, @firmware).answer(pdu) or refuse(0, :count)
+        else
+          refuse(0, :function)
         end
       end
 
@@ -61,20 +83,22 @@ module Gallop
         refuse(0, :count) unless pdu.bytesize == 5
         function, first, count = pdu.unpack("Cnn")
         words = registers(first, count)
-        [ function, words.size * 2 ].pack("CC") + words.pack("n*")
+        [function, words.size * 2].pack("CC") + words.pack("n*")
       end
 
       def write_single(pdu)
         refuse(0, :count) unless pdu.bytesize == 5
         _, register, word = pdu.unpack("Cnn")
-        assign(register, [ word ])
+        assign(register, [word])
         pdu
       end
 
       def write_multiple(pdu)
         refuse(0, :count) if pdu.bytesize < 8
         _, first, count, bytes = pdu.unpack("CnnC")
-        refuse(first, :count) unless count.between?(1, Modbus::MOST_WRITTEN) && bytes == count * 2 && pdu.bytesize == 6 + bytes
+        unless count.between?(1, Modbus::MOST_WRITTEN) && bytes == count * 2 && pdu.bytesize == 6 + bytes
+          refuse(first, :count)
+        end
         assign(first, pdu.byteslice(6..).unpack("n*"))
         pdu.byteslice(0, 5)
       end
@@ -86,7 +110,7 @@ module Gallop
         check_span(read_first, read_count)
         assign(first, pdu.byteslice(10..).unpack("n*"))
         words = registers(read_first, read_count)
-        [ 23, words.size * 2 ].pack("CC") + words.pack("n*")
+        [23, words.size * 2].pack("CC") + words.pack("n*")
       end
 
       def file_records(verb, pdu)
@@ -122,7 +146,7 @@ module Gallop
         stored = register >= Objects::Profile::STORED_OFFSET
         entry = @profile.at_register(stored ? register - Objects::Profile::STORED_OFFSET : register)
         refuse(register, :no_register) if entry.nil? || (stored && !kept?(entry))
-        [ entry, entry.register + (stored ? Objects::Profile::STORED_OFFSET : 0) ]
+        [entry, entry.register + (stored ? Objects::Profile::STORED_OFFSET : 0)]
       end
 
       def kept?(entry) = entry.setting? && !@profile.volatile?
@@ -142,7 +166,7 @@ module Gallop
         until words.empty?
           entry = @profile.at_register(first) or refuse(first, :no_register)
           refuse(first, :part) if first != entry.register || words.size < entry.register_count
-          pairs << [ entry, entry.decode(words.shift(entry.register_count)) ]
+          pairs << [entry, entry.decode(words.shift(entry.register_count))]
           first += entry.register_count
         end
         pairs

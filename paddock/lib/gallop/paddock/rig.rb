@@ -4,11 +4,12 @@ require "yaml"
 
 module Gallop
   module Paddock
-    # A rig file: the drives of a rack and the true physics behind each. Everything is checked before anything is built; what is wrong
-    # is said with its place.
+    # A rig file: the drives of a rack and the true physics behind each. Everything is checked before anything is
+    # built; what is wrong is said with its place.
     class Rig
       # The rig cannot be used. The message names the place and the reason.
-      class Faulty < ArgumentError; end
+      class Faulty < ArgumentError
+      end
 
       LONGEST_FILE = 200_000
       MOST_DRIVES = 32
@@ -43,37 +44,51 @@ module Gallop
       private
 
       def check_count(source)
-        raise Faulty, "#{source}: drives: 1 to #{MOST_DRIVES} drives are expected" unless drives.size.between?(1, MOST_DRIVES)
+        unless drives.size.between?(1, MOST_DRIVES)
+          raise Faulty, "#{source}: drives: 1 to #{MOST_DRIVES} drives are expected"
+        end
         names = drives.map { |drive| drive["name"] }
         twice = names.find { |name| names.count(name) > 1 }
         raise Faulty, "#{source}: drives: the name “#{twice}” is there twice" if twice
       end
 
       def check_drives(source)
-        @drives = drives.each_with_index.map do |drive, index|
-          place = "#{source}: drives[#{index}]"
-          profile = Objects::Profile.load(drive["family"])
-          motor = Schema::MOTORS.fetch(profile.motor_kind)
-          mechanics = profile.slides? ? Schema::SLIDE : Schema::MECHANICS
-          supply = profile.rating.key?(:bus_voltage) ? Schema::BATTERY : Schema::SUPPLY
-          checked = drive.merge("motor" => motor.check(drive["motor"], "#{place}.motor"), "mechanics" => mechanics.check(drive["mechanics"], "#{place}.mechanics"), "supply" => supply.check(drive["supply"], "#{place}.supply"))
-          check_feedback(checked, place)
-          check_mechanics(checked, place)
-          checked
-        end
+        @drives =
+          drives.each_with_index.map do |drive, index|
+            place = "#{source}: drives[#{index}]"
+            profile = Objects::Profile.load(drive["family"])
+            motor = Schema::MOTORS.fetch(profile.motor_kind)
+            mechanics = profile.slides? ? Schema::SLIDE : Schema::MECHANICS
+            supply = profile.rating.key?(:bus_voltage) ? Schema::BATTERY : Schema::SUPPLY
+            checked =
+              drive.merge(
+                "motor" => motor.check(drive["motor"], "#{place}.motor"),
+                "mechanics" => mechanics.check(drive["mechanics"], "#{place}.mechanics"),
+                "supply" => supply.check(drive["supply"], "#{place}.supply")
+              )
+            check_feedback(checked, place)
+            check_mechanics(checked, place)
+            checked
+          end
       end
 
       # Two masses need an inertia for each and what joins them; one mass has neither.
       def check_mechanics(drive, place)
         given = %w[load_inertia stiffness].select { |key| drive["mechanics"][key] }
         raise Faulty, "#{place}.mechanics: load_inertia and stiffness belong together" if given.one?
-        raise Faulty, "#{place}.mechanics: motor_inertia is inertia where there are two masses" if given.any? && drive["mechanics"]["motor_inertia"]
+        if given.any? && drive["mechanics"]["motor_inertia"]
+          raise Faulty, "#{place}.mechanics: motor_inertia is inertia where there are two masses"
+        end
       end
 
       def check_feedback(drive, place)
         profile = Objects::Profile.load(drive["family"])
-        raise Faulty, "#{place}.feedback: a servo needs feedback" if profile.magnets_commutated? && drive["feedback"].nil?
-        raise Faulty, "#{place}.feedback: a Shire has no input for feedback" if drive["family"] == "shire" && drive["feedback"]
+        if profile.magnets_commutated? && drive["feedback"].nil?
+          raise Faulty, "#{place}.feedback: a servo needs feedback"
+        end
+        if drive["family"] == "shire" && drive["feedback"]
+          raise Faulty, "#{place}.feedback: a Shire has no input for feedback"
+        end
       end
     end
   end

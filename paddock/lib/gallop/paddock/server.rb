@@ -4,14 +4,15 @@ require "socket"
 
 module Gallop
   module Paddock
-    # Modbus TCP for one stand-in: a thread a client. While the drive is off, booting or unplugged it is silent, as a real one would be:
+    # Modbus TCP for one stand-in: a thread a client. While the drive is off, booting or unplugged it is silent, as a
+    # real one would be:
     # nothing is answered, and clients that were connected when it fell silent find their connection dead. It has room
     # for a few clients; when that is taken, the one that has asked nothing for the longest time gives way.
     class Server
       MOST_CLIENTS = 16
-      TICK = 0.05       # s between looks at the cable
+      TICK = 0.05 # s between looks at the cable
       REQUEST_TIME = 1.0 # s from the first byte of a request to its last
-      IDLE = 2.0        # s without a request after which a client may have to give way
+      IDLE = 2.0 # s without a request after which a client may have to give way
 
       # One client: its socket, and when it last asked something.
       Client = Struct.new(:socket, :asked_at)
@@ -114,9 +115,12 @@ module Gallop
         bytes = +"".b
         while bytes.bytesize < count
           case chunk = client.socket.read_nonblock(count - bytes.bytesize, exception: false)
-          when nil then raise EOFError, "the client went away"
-          when String then bytes << chunk
-          else client.socket.wait_readable([ deadline - now, 0 ].max) or raise EOFError, "half a request"
+          when nil
+            raise EOFError, "the client went away"
+          when String
+            bytes << chunk
+          else
+            client.socket.wait_readable([deadline - now, 0].max) or raise EOFError, "half a request"
           end
         end
         bytes

@@ -2,14 +2,20 @@
 
 module Gallop
   module Paddock
-    # One stand-in drive: its hardware, the life of its electronics (off, booting, running) and its network cable. All access goes
-    # through #synchronize; the clock thread and the server threads meet there.
+    # One stand-in drive: its hardware, the life of its electronics (off, booting, running) and its network cable. All
+    # access goes through #synchronize; the clock thread and the server threads meet there.
     class StandIn
       attr_reader :name, :flash, :axis, :firmware, :memory, :nameplate, :simulated_time
       attr_accessor :cable_plugged
 
-      FIRMWARE = { "haflinger" => Firmware::Servo, "shire" => Firmware::Frequency, "fjord" => Firmware::LowVoltage, "camargue" => Firmware::Linear,
-                   "exmoor" => Firmware::Brushed, "konik" => Firmware::Stepper }.freeze
+      FIRMWARE = {
+        "haflinger" => Firmware::Servo,
+        "shire" => Firmware::Frequency,
+        "fjord" => Firmware::LowVoltage,
+        "camargue" => Firmware::Linear,
+        "exmoor" => Firmware::Brushed,
+        "konik" => Firmware::Stepper
+      }.freeze
 
       # @param electronics_voltage [Float] V of the bus at which the electronics start; they die at 60 % of it
       # @param flash [Flash] the program memory; its version decides which dictionary the drive has
@@ -35,7 +41,9 @@ module Gallop
       # @param fresh [StandIn] of the same rig
       def become(fresh)
         synchronize do
-          (fresh.instance_variables - [ :@mutex ]).each { |name| instance_variable_set(name, fresh.instance_variable_get(name)) }
+          (fresh.instance_variables - [:@mutex]).each do |name|
+            instance_variable_set(name, fresh.instance_variable_get(name))
+          end
         end
       end
 
@@ -89,7 +97,14 @@ module Gallop
 
       def start
         memory.power_up(profile, check_sum: flash.check_sum)
-        @firmware = loader_due? ? Loader.new(profile, memory, axis, flash) : FIRMWARE.fetch(profile.family).new(profile, memory, axis)
+        @firmware =
+          (
+            if loader_due?
+              Loader.new(profile, memory, axis, flash)
+            else
+              FIRMWARE.fetch(profile.family).new(profile, memory, axis)
+            end
+          )
         @loader_wanted = false
       end
 

@@ -3,8 +3,8 @@
 module Gallop
   module Paddock
     class Firmware
-      # What a drive makes of a value that it is given: rounded to its own grid, held within what other values allow. A client that reads
-      # back sees the difference.
+      # What a drive makes of a value that it is given: rounded to its own grid, held within what other values allow.
+      # A client that reads back sees the difference.
       module Adjusting
         CHOPPER_MARGIN = 5 # V that the chopper level stays below the over-voltage level
 
@@ -12,20 +12,15 @@ module Gallop
 
         # @return [Integer, Float, String] raw as kept
         def made_of(entry, raw, live)
-          return gridded(entry, raw) if entry.grid
-          return [ raw, live["supply.over_voltage"] - CHOPPER_MARGIN ].min if entry.key == "supply.chopper_level"
+          return entry.on_grid(raw) if entry.grid
+          return [raw, live["supply.over_voltage"] - CHOPPER_MARGIN].min if entry.key == "supply.chopper_level"
           raw
         end
 
         # Values that move along. @return [Hash{String => Object}] raw by key
         def consequences(entry, live)
           return {} unless entry.key == "supply.over_voltage"
-          { "supply.chopper_level" => [ live["supply.chopper_level"], live["supply.over_voltage"] - CHOPPER_MARGIN ].min }
-        end
-
-        def gridded(entry, raw)
-          step = entry.raw(entry.grid)
-          ((raw.to_f / step).round * step).clamp(entry.raw_range.min, entry.raw_range.max)
+          { "supply.chopper_level" => [live["supply.chopper_level"], live["supply.over_voltage"] - CHOPPER_MARGIN].min }
         end
       end
     end

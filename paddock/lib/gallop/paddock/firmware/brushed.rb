@@ -3,7 +3,8 @@
 module Gallop
   module Paddock
     class Firmware
-      # Exmoor: one current that makes the torque of a motor with brushes, between the legs V and W. The speed is that of an encoder where one
+      # Exmoor: one current that makes the torque of a motor with brushes, between the legs V and W. The speed is that
+      # of an encoder where one
       # is set, else it is worked out from the back-EMF, as exactly as the resistance is known:
       #
       #   e = u − R i − L di/dt = k ω
@@ -11,11 +12,11 @@ module Gallop
         include OnBattery
         include PulseCommand
 
-        BY_COUNT = 1         # of feedback.kind
-        VOLTAGE_USE = 0.95   # of the bus
+        BY_COUNT = 1 # of feedback.kind
+        VOLTAGE_USE = 0.95 # of the bus
         WIRE_OPEN = 0xFF20
-        NOTHING = 0.01       # of the rated current: less than any motor takes to turn
-        OPEN_TIME = 0.3      # s
+        NOTHING = 0.01 # of the rated current: less than any motor takes to turn
+        OPEN_TIME = 0.3 # s
         SQRT3 = Math.sqrt(3)
 
         private
@@ -42,7 +43,8 @@ module Gallop
 
         def pole_pairs_set = 1
         def offset_set = 0.0
-        def tune_current = @current.tune(resistance: @resistance, inductance: @inductance, bandwidth: @bandwidth, dt: DT)
+        def tune_current =
+          @current.tune(resistance: @resistance, inductance: @inductance, bandwidth: @bandwidth, dt: DT)
         def read_count = @by_count && axis.encoder ? super : 0
         def feedback_lost? = @by_count && super
 
@@ -68,7 +70,9 @@ module Gallop
         def back_emf
           return axis.open_voltage unless @stage_on
           current = axis.sensor.i_v
-          emf = 0.5 * @applied - 0.5 * @resistance * (current + @last_current) - @inductance * (current - @last_current) / SPEED_DT
+          emf =
+            0.5 * @applied - 0.5 * @resistance * (current + @last_current) -
+              @inductance * (current - @last_current) / SPEED_DT
           @last_current = current
           @applied = 0.0
           emf
@@ -83,7 +87,8 @@ module Gallop
           trip(Monitors::OVER_CURRENT, Stopping::COAST) if @current_square > @over_current_square
         end
 
-        def family_figures = super.merge("motor.voltage" => -> { ((@stage_on ? @voltage : axis.open_voltage) * 100).round })
+        def family_figures =
+          super.merge("motor.voltage" => -> { ((@stage_on ? @voltage : axis.open_voltage) * 100).round })
         def torque_current = @stage_on ? @current.current : 0.0
 
         def watch_family(dt)
@@ -94,7 +99,8 @@ module Gallop
         # A motor that is to turn takes some current; without any its back-EMF looks like the voltage that is put out.
         def watch_wires(dt)
           @mean_current += 0.02 * (torque_current - @mean_current)
-          none = @stage_on && @wanted_speed.abs > @standstill && @mean_current.abs < NOTHING * setting("motor.rated_current")
+          none =
+            @stage_on && @wanted_speed.abs > @standstill && @mean_current.abs < NOTHING * setting("motor.rated_current")
           @open_for = none ? @open_for + dt : 0.0
           trip(WIRE_OPEN, Stopping::COAST) if @open_for > OPEN_TIME
         end

@@ -6,8 +6,22 @@ module Gallop
       # What comes in over the wire: reading and writing entries, with the access rights of the present state.
       module Commands
         # reason codes of diagnosis.refused_reason
-        REASONS = { no_register: 1, read_only: 2, below: 3, above: 4, no_choice: 5, part: 6, enabled: 7, busy: 8, signature: 9,
-                    function: 10, count: 11, write_only: 12, held: 13, not_held: 14 }.freeze
+        REASONS = {
+          no_register: 1,
+          read_only: 2,
+          below: 3,
+          above: 4,
+          no_choice: 5,
+          part: 6,
+          enabled: 7,
+          busy: 8,
+          signature: 9,
+          function: 10,
+          count: 11,
+          write_only: 12,
+          held: 13,
+          not_held: 14
+        }.freeze
 
         SIGNATURES = { "storage.store" => 0x65766173, "storage.restart" => 0x746F6F62 }.freeze
         RESTORE_SIGNATURE = 0x64616F6C
@@ -34,10 +48,14 @@ module Gallop
         # Takes a value that #objection let pass.
         def write(entry, raw, from: nil)
           case entry.key
-          when "control.word" then command(raw)
-          when "control.watchdog_token" then take_sign_of_life
-          when "control.holder" then take_holder(from, raw)
-          when "program.control" then @loader_wanted = @restart_wanted = raw == Program::STOP
+          when "control.word"
+            command(raw)
+          when "control.watchdog_token"
+            take_sign_of_life
+          when "control.holder"
+            take_holder(from, raw)
+          when "program.control"
+            @loader_wanted = @restart_wanted = raw == Program::STOP
           end
           return command_memory(entry.key) if signature(entry)
           keep(entry, raw)
@@ -52,7 +70,8 @@ module Gallop
 
         private
 
-        def signature(entry) = SIGNATURES.fetch(entry.key) { RESTORE_SIGNATURE if entry.key.start_with?("storage.restore") }
+        def signature(entry) =
+          SIGNATURES.fetch(entry.key) { RESTORE_SIGNATURE if entry.key.start_with?("storage.restore") }
 
         # The drive keeps what it can make of a value: on its grid, and within what other values allow.
         def keep(entry, raw)
@@ -94,6 +113,7 @@ module Gallop
           return if entry.effect == "after_restart" || (entry.effect == "when_disabled" && @stage_on)
           return unless @effective.key?(entry.key)
           @effective[entry.key] = raw
+          take_sensing if entry.group == "sensing"
           take_figures if entry.setting? || entry.group == "envelope"
         end
 
@@ -107,7 +127,13 @@ module Gallop
           wanted = Cia402::Controlword.command(word)
           return @stop_request = word if ramps_down_first?(wanted)
           @stop_request = nil
-          act_on(machine.control(reset_permitted? ? word : word & ~Cia402::Controlword::FAULT_RESET, permitted: switch_on_permitted?), word)
+          act_on(
+            machine.control(
+              reset_permitted? ? word : word & ~Cia402::Controlword::FAULT_RESET,
+              permitted: switch_on_permitted?
+            ),
+            word
+          )
         end
 
         # Shutdown and disable operation may be told to slow down before the state changes.
@@ -120,11 +146,16 @@ module Gallop
         def act_on(transition, word)
           case transition
           # A word that asks for operation at once is carried on from Switched on, as the standard allows.
-          when 3 then act_on(machine.control(word, permitted: switch_on_permitted?), word)
-          when 4 then switch_stage(true)
-          when 11 then begin_quick_stop
-          when 5..10, 12 then switch_stage(false)
-          when 15 then @fault_code = 0
+          when 3
+            act_on(machine.control(word, permitted: switch_on_permitted?), word)
+          when 4
+            switch_stage(true)
+          when 11
+            begin_quick_stop
+          when 5..10, 12
+            switch_stage(false)
+          when 15
+            @fault_code = 0
           end
         end
       end

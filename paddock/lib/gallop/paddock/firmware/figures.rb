@@ -16,7 +16,17 @@ module Gallop
         private
 
         def start_figures
-          @figures = state_figures.merge(measured_figures, memory_figures, terminal_figures, statistics_figures, diagnosis_figures, history_figures, family_figures)
+          @figures =
+            state_figures.merge(
+              measured_figures,
+              memory_figures,
+              terminal_figures,
+              statistics_figures,
+              diagnosis_figures,
+              history_figures,
+              sensing_figures,
+              family_figures
+            )
           @reached_for = 0.0
         end
 
@@ -37,7 +47,7 @@ module Gallop
             "bus.voltage" => -> { milli(axis.bus.voltage) },
             "motor.torque_current" => -> { milli(torque_current) },
             "motor.current" => -> { milli(Math.sqrt(current_square) / SQRT2) },
-            "motor.heat" => -> { [ (@heat * 1000).round, 0xFFFF ].min },
+            "motor.heat" => -> { [(@heat * 1000).round, 0xFFFF].min },
             "drive.temperature" => -> { ((axis.heat_sink.temperature - 273.15) * 10).round }
           }
         end
@@ -52,7 +62,7 @@ module Gallop
             "statistics.resistor_energy" => -> { axis.bus.resistor_energy.round },
             "statistics.enables" => -> { @enables },
             "statistics.wire_requests" => -> { @wire_requests & 0xFFFFFFFF },
-            "statistics.peak_heat" => -> { [ (@peak_heat * 1000).round, 0xFFFF ].min },
+            "statistics.peak_heat" => -> { [(@peak_heat * 1000).round, 0xFFFF].min },
             "statistics.peak_temperature" => -> { ((@peak_temperature - 273.15) * 10).round },
             "statistics.lowest_bus" => -> { milli(@lowest_bus) },
             "statistics.motoring_energy" => -> { axis.motoring_energy.round },
@@ -65,17 +75,25 @@ module Gallop
 
         def memory_figures
           {
-            "storage.live_changes" => -> { @live_changes }, "storage.stored_changes" => -> { @stored_changes },
-            "storage.state" => -> { @storage_job }, "storage.waiting_for_restart" => -> { waiting_for_restart },
-            "storage.store" => -> { @last_store }, "storage.restart" => -> { 0 },
-            "program.control" => -> { Program::START }, "program.flash_status" => -> { 0 }, "program.received" => -> { 0 }
-          }.merge(profile.restores.to_h { |restore| [ restore.key, -> { 1 } ] })
+            "storage.live_changes" => -> { @live_changes },
+            "storage.stored_changes" => -> { @stored_changes },
+            "storage.state" => -> { @storage_job },
+            "storage.waiting_for_restart" => -> { waiting_for_restart },
+            "storage.store" => -> { @last_store },
+            "storage.restart" => -> { 0 },
+            "program.control" => -> { Program::START },
+            "program.flash_status" => -> { 0 },
+            "program.received" => -> { 0 }
+          }.merge(profile.restores.to_h { |restore| [restore.key, -> { 1 }] })
         end
 
         def diagnosis_figures
           @wire_requests = 0
-          { "diagnosis.refused_register" => -> { @refused_register }, "diagnosis.refused_reason" => -> { @refused_reason },
-            "diagnosis.refused_count" => -> { @refused_count } }
+          {
+            "diagnosis.refused_register" => -> { @refused_register },
+            "diagnosis.refused_reason" => -> { @refused_reason },
+            "diagnosis.refused_count" => -> { @refused_count }
+          }
         end
 
         def history_figures
@@ -86,8 +104,14 @@ module Gallop
         end
 
         def status_word
-          Cia402::Statusword.compose(machine.state, voltage: bus_charged?, warning: warning?, target_reached: target_reached?,
-                                     internal_limit: internal_limit?, mode_bits: mode_bits)
+          Cia402::Statusword.compose(
+            machine.state,
+            voltage: bus_charged?,
+            warning: warning?,
+            target_reached: target_reached?,
+            internal_limit: internal_limit?,
+            mode_bits: mode_bits
+          )
         end
 
         def error_register

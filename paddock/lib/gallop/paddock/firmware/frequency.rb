@@ -58,16 +58,19 @@ module Gallop
           changeover = @effective["ramps.changeover_speed"].to_i
           return @changeover = Float::INFINITY unless changeover.positive?
           @changeover = changeover
-          @second_up = setting("ramps.acceleration_speed") / setting("ramps.second_acceleration_time") * setting("envelope.acceleration") / 100
+          @second_up =
+            setting("ramps.acceleration_speed") / setting("ramps.second_acceleration_time") *
+              setting("envelope.acceleration") / 100
           @second_down = setting("ramps.deceleration_speed") / setting("ramps.second_deceleration_time")
         end
 
         def take_skipped_bands
-          @skipped = (1..3).filter_map do |n|
-            middle = @effective["limits.skip_speed_#{n}"]
-            half = @effective["limits.skip_width_#{n}"] / 2.0
-            (middle - half)..(middle + half) if middle.positive? && half.positive?
-          end
+          @skipped =
+            (1..3).filter_map do |n|
+              middle = @effective["limits.skip_speed_#{n}"]
+              half = @effective["limits.skip_width_#{n}"] / 2.0
+              (middle - half) .. (middle + half) if middle.positive? && half.positive?
+            end
         end
 
         def rate_of(name) = setting("ramps.#{name}_speed") / setting("ramps.#{name}_time").to_f
@@ -75,21 +78,34 @@ module Gallop
         def take_motor
           frequency = setting("motor.rated_frequency")
           power_factor = setting("motor.power_factor")
-          @rated_slip = [ frequency - setting("motor.rated_speed") * @hertz, 0.0 ].max
+          @rated_slip = [frequency - setting("motor.rated_speed") * @hertz, 0.0].max
           @rated_active = @rated_current_peak * power_factor
           line_to_phase_peak = SQRT2 / Math.sqrt(3)
-          @modulator.tune(rated_voltage: setting("motor.rated_voltage") * line_to_phase_peak, boost: setting("output.boost") * line_to_phase_peak,
-                          rated_frequency: frequency, rated_slip: @rated_slip, rated_active_current: @rated_active,
-                          slip_share: setting("output.slip_compensation") / 100, dt: DT,
-                          stator_resistance: setting("motor.stator_resistance"))
+          @modulator.tune(
+            rated_voltage: setting("motor.rated_voltage") * line_to_phase_peak,
+            boost: setting("output.boost") * line_to_phase_peak,
+            rated_frequency: frequency,
+            rated_slip: @rated_slip,
+            rated_active_current: @rated_active,
+            slip_share: setting("output.slip_compensation") / 100,
+            dt: DT,
+            stator_resistance: setting("motor.stator_resistance")
+          )
         end
 
         def take_limits
-          highest = [ setting("limits.motor_speed"), setting("limits.highest_speed"), setting("limits.output_frequency") / @hertz ].min
+          highest = [
+            setting("limits.motor_speed"),
+            setting("limits.highest_speed"),
+            setting("limits.output_frequency") / @hertz
+          ].min
           @top_speed = highest * setting("envelope.speed") / 100
-          @lowest_speed = [ setting("limits.lowest_speed"), @top_speed ].min
+          @top_backward = backward(@top_speed, setting("limits.backward_speed"))
+          @lowest_speed = [setting("limits.lowest_speed"), @top_speed].min
           @locked = @effective["limits.direction"]
-          @current_limit = [ setting("limits.current") / 100 * setting("motor.rated_current"), profile.rating[:peak_current] ].min * SQRT2
+          @current_limit =
+            [setting("limits.current") / 100 * setting("motor.rated_current"), profile.rating[:peak_current]].min *
+              SQRT2
           @active_limit = setting("limits.torque") / 100 * @rated_active
           @torque_share = setting("envelope.torque") / 100
         end
@@ -99,7 +115,7 @@ module Gallop
           @modulator.reset
           @ramp.reset(0.0)
           @zero_for = @limited_for = 0.0
-          @flux_wait = [ setting("ramps.restart_wait") / 1000.0 - @off_for, 0.0 ].max
+          @flux_wait = [setting("ramps.restart_wait") / 1000.0 - @off_for, 0.0].max
         end
 
         def release_loops
@@ -139,7 +155,7 @@ module Gallop
         # Current and torque current against their limits, whichever is nearer.
         def load_ratio(stop)
           share = stop ? 1.0 : @torque_share
-          [ @modulator.current / @current_limit, @modulator.active_current.abs / (@active_limit * share) ].max
+          [@modulator.current / @current_limit, @modulator.active_current.abs / (@active_limit * share)].max
         end
 
         def watch_load(dt)
@@ -148,7 +164,7 @@ module Gallop
         end
 
         def held(target)
-          limited = target.clamp(-@top_speed, @top_speed).to_f
+          limited = target.clamp(-@top_backward, @top_speed).to_f
           limited = outside_skipped(limited)
           limited = (limited.negative? ? -@lowest_speed : @lowest_speed) if limited.abs < @lowest_speed
           limited = 0.0 if (@locked == 1 && limited.negative?) || (@locked == 2 && limited.positive?)
@@ -174,7 +190,8 @@ module Gallop
           }
         end
 
-        def load_share = @stage_on && @rated_active.positive? ? direction * @modulator.active_current / @rated_active : 0.0
+        def load_share =
+          @stage_on && @rated_active.positive? ? direction * @modulator.active_current / @rated_active : 0.0
         def direction = @modulator.output_frequency.negative? ? -1 : 1
         def current_square = @stage_on ? @modulator.current * @modulator.current : 0.0
         def torque_current = @stage_on ? direction * @modulator.active_current / SQRT2 : 0.0

@@ -48,7 +48,8 @@ module Gallop
         private
 
         def quick_stop?(entry, raw)
-          entry.key == "control.word" && Cia402::Controlword.command(raw) == :quick_stop && (raw & Cia402::Controlword::FAULT_RESET).zero?
+          entry.key == "control.word" && Cia402::Controlword.command(raw) == :quick_stop &&
+            (raw & Cia402::Controlword::FAULT_RESET).zero?
         end
       end
     end

@@ -3,8 +3,8 @@
 module Gallop
   module Paddock
     class Firmware
-      # The holding brake of an axis that the drive releases itself: the motor holds the load until the brake has opened, and after a stop
-      # until it has closed again.
+      # The holding brake of an axis that the drive releases itself: the motor holds the load until the brake has
+      # opened, and after a stop until it has closed again.
       module HoldingBrake
         private
 

@@ -3,7 +3,8 @@
 module Gallop
   module Paddock
     class Firmware
-      # Fjord: commutated by three hall sensors. The angle is known to a sixth of an electrical turn, the speed by the time between edges;
+      # Fjord: commutated by three hall sensors. The angle is known to a sixth of an electrical turn, the speed by the
+      # time between edges;
       # there is no positioning.
       class LowVoltage < Servo
         include OnBattery

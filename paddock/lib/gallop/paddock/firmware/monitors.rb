@@ -110,7 +110,9 @@ module Gallop
           @fault_code = code
           @fault_count += 1
           @since_fault = 0.0
-          memory.records["faults"] = [ [ code, memory.records["powered_seconds"].floor ], *memory.records["faults"] ].first(HISTORY)
+          memory.records["faults"] = [[code, memory.records["powered_seconds"].floor], *memory.records["faults"]].first(
+            HISTORY
+          )
           memory.save
           return end_reaction if machine.state == :fault_reaction_active
           react(reaction)
@@ -119,12 +121,18 @@ module Gallop
         # A fault can be reset once its cause is gone.
         def reset_permitted?
           case @fault_code
-          when TORQUE_OFF then axis.torque_allowed?
-          when MOTOR_HEAT then @heat < RATED_HEAT
-          when HOT_HEAT_SINK then axis.heat_sink.temperature < @hottest_sink - 5
-          when OVER_VOLTAGE then axis.bus.voltage < @over_voltage
-          when UNDER_VOLTAGE then bus_charged?
-          else family_reset_permitted?
+          when TORQUE_OFF
+            axis.torque_allowed?
+          when MOTOR_HEAT
+            @heat < RATED_HEAT
+          when HOT_HEAT_SINK
+            axis.heat_sink.temperature < @hottest_sink - 5
+          when OVER_VOLTAGE
+            axis.bus.voltage < @over_voltage
+          when UNDER_VOLTAGE
+            bus_charged?
+          else
+            family_reset_permitted?
           end
         end
       end

@@ -10,7 +10,10 @@ module Gallop
         def take_position_targets = @positioning = false
 
         def family_figures
-          super.merge("feedback.count" => -> { wrapped(@count) }, "battery.voltage" => -> { milli(axis.bus.voltage / @effective["battery.cells"]) })
+          super.merge(
+            "feedback.count" => -> { wrapped(@count) },
+            "battery.voltage" => -> { milli(axis.bus.voltage / @effective["battery.cells"]) }
+          )
         end
       end
     end

@@ -3,17 +3,17 @@
 module Gallop
   module Paddock
     class Firmware
-      # A train of pulses whose width says how fast and which way, or with how much torque, as remote controls and vehicles give it. It takes
-      # the place of the target of the network; limits and envelope hold it like any other.
+      # A train of pulses whose width says how fast and which way, or with how much torque, as remote controls and
+      # vehicles give it. It takes the place of the target of the network; limits and envelope hold it like any other.
       #
       #   share = (w − centre ∓ deadband)/(end − centre ∓ deadband), 0 within the deadband, ±1 beyond the ends
       module PulseCommand
         SPEED = 1
         TORQUE = 2
-        BRAKE = 0        # below the centre
+        BRAKE = 0 # below the centre
         BRAKE_FIRST = 2
         LOST = 0xFF40
-        TAPER = 0.1      # of the highest speed
+        TAPER = 0.1 # of the highest speed
 
         private
 
@@ -28,7 +28,7 @@ module Gallop
           @pulse_function = @effective["pulse.function"]
           @pulse_centre = setting("pulse.centre").to_f
           @pulse_deadband = setting("pulse.deadband").to_f
-          @pulse_ends = [ setting("pulse.low").to_f, setting("pulse.high").to_f ]
+          @pulse_ends = [setting("pulse.low").to_f, setting("pulse.high").to_f]
           @pulse_reverse = @effective["pulse.reverse"]
           @pulse_lost_time = setting("pulse.lost_time") / 1000.0
         end
@@ -42,7 +42,7 @@ module Gallop
           away = width - @pulse_centre
           return 0.0 if away.abs <= @pulse_deadband
           full = (@pulse_ends[away.positive? ? 1 : 0] - @pulse_centre).abs - @pulse_deadband
-          share = full.positive? ? [ (away.abs - @pulse_deadband) / full, 1.0 ].min : 1.0
+          share = full.positive? ? [(away.abs - @pulse_deadband) / full, 1.0].min : 1.0
           away.positive? ? share : below_centre(share)
         end
 
@@ -66,14 +66,16 @@ module Gallop
         def braking_share
           away = @pulse_centre - @pulse_deadband - (axis.pulse_width || @pulse_centre)
           full = @pulse_centre - @pulse_deadband - @pulse_ends[0]
-          away.positive? ? [ away / [ full, 1.0 ].max, 1.0 ].min : 0.0
+          away.positive? ? [away / [full, 1.0].max, 1.0].min : 0.0
         end
 
-        # A torque as it is asked for, less and less in the last part before the highest speed; a brake is the speed loop at rest, bounded.
+        # A torque as it is asked for, less and less in the last part before the highest speed; a brake is the speed
+        # loop at rest, bounded.
         def control_speed
           return super unless @pulse_torque
           return @torque = @speed_loop.step(0.0, @speed, 0.0, @pulse_brake * torque_bound) if @pulse_torque == 0.0
-          room = ((@top_speed - @speed * (@pulse_torque <=> 0.0)) / (TAPER * @top_speed)).clamp(-1.0, 1.0)
+          top = @pulse_torque.negative? ? @top_backward : @top_speed
+          room = ((top - @speed * (@pulse_torque <=> 0.0)) / (TAPER * top)).clamp(-1.0, 1.0)
           @torque = @pulse_torque * room * torque_bound
           @speed_loop.reset
         end

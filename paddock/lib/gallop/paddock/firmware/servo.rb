@@ -81,13 +81,23 @@ module Gallop
         def tune_loops
           @bandwidth = setting("current_loop.bandwidth") * Plant::TWO_PI
           tune_current
-          @speed_loop.tune(gain: setting("speed_loop.gain") * shaft.radius**2, integral_time: setting("speed_loop.integral_time") / 1000, dt: SPEED_DT)
+          @speed_loop.tune(
+            gain: setting("speed_loop.gain") * shaft.radius**2,
+            integral_time: setting("speed_loop.integral_time") / 1000,
+            dt: SPEED_DT
+          )
           inertia = of_shaft("motor.rotor_inertia", :inertia) + of_shaft("speed_loop.load_inertia", :inertia)
           @feed_forward = setting("speed_loop.acceleration_feed_forward") / 100 * inertia
         end
 
         def tune_current
-          @current.tune(resistance: setting("motor.phase_resistance"), inductance: setting("motor.phase_inductance") / 1000, bandwidth: @bandwidth, dt: DT, flux: flux_set)
+          @current.tune(
+            resistance: setting("motor.phase_resistance"),
+            inductance: setting("motor.phase_inductance") / 1000,
+            bandwidth: @bandwidth,
+            dt: DT,
+            flux: flux_set
+          )
         end
 
         # ψ = K_t/(1.5·√2·p) with K_t for an ampere rms
@@ -95,9 +105,15 @@ module Gallop
         def voltage_limit = @axis.voltage_limit
 
         def take_limits
-          current = [ setting("limits.current") / 100 * setting("motor.rated_current"), setting("motor.peak_current"),
-                      profile.rating[:peak_current] ].min
-          @torque_limit = [ setting("limits.torque") / 100 * of_shaft("motor.rated_torque", :torque), current * @torque_constant ].min
+          current = [
+            setting("limits.current") / 100 * setting("motor.rated_current"),
+            setting("motor.peak_current"),
+            profile.rating[:peak_current]
+          ].min
+          @torque_limit = [
+            setting("limits.torque") / 100 * of_shaft("motor.rated_torque", :torque),
+            current * @torque_constant
+          ].min
           @torque_share = setting("envelope.torque") / 100
         end
 
@@ -138,14 +154,23 @@ module Gallop
         end
 
         # A stop may use the whole torque.
-        def torque_bound = @machine.state == :operation_enabled ? [ @torque_limit * @torque_share, @asked_torque ].min : @torque_limit
+        def torque_bound =
+          @machine.state == :operation_enabled ? [@torque_limit * @torque_share, @asked_torque].min : @torque_limit
 
         # The voltage worked out in one period is put out in the next, as in a real drive.
         def control_current
           sensor = @axis.sensor
           @axis.drive(@v_alpha, @v_beta, DT)
           current = @current
-          current.step(0.0, @torque * @current_of_torque, sensor.i_alpha, sensor.i_beta, electrical_angle, @speed * @pairs, voltage_limit)
+          current.step(
+            0.0,
+            @torque * @current_of_torque,
+            sensor.i_alpha,
+            sensor.i_beta,
+            electrical_angle,
+            @speed * @pairs,
+            voltage_limit
+          )
           @v_alpha = current.v_alpha
           @v_beta = current.v_beta
           i_d = current.i_d

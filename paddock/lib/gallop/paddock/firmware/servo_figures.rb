@@ -16,7 +16,9 @@ module Gallop
             "position.actual" => -> { wrapped(@count) },
             "position.demand" => -> { wrapped(positioning? && @stage_on ? (@path.position / @radians).round : @count) },
             "position.following_error" => -> { following_error_counts.clamp(-0x80000000, 0x7FFFFFFF) },
-            "motor.torque" => -> { (actual_torque / of_shaft("motor.rated_torque", :torque) * 1000).round.clamp(-0x8000, 0x7FFF) },
+            "motor.torque" => -> do
+              (actual_torque / of_shaft("motor.rated_torque", :torque) * 1000).round.clamp(-0x8000, 0x7FFF)
+            end,
             "feedback.angle" => -> { @count % @counts },
             "feedback.halls" => -> { axis.encoder.halls(axis.mechanics.angle) },
             "feedback.aligned" => -> { alignment_state },
@@ -55,15 +57,15 @@ module Gallop
         end
 
         # Once the torque, and not the speed limit, is what drives.
-        def torque_reached = [ !stop_kind && @speed.abs < @top_speed * 0.98, 0 ]
+        def torque_reached = [!stop_kind && @speed < @top_speed * 0.98 && @speed > -@top_backward * 0.98, 0]
 
         def position_reached
-          [ ((@goal - position) / @radians).abs <= @effective["position.window"], @effective["position.window_time"] ]
+          [((@goal - position) / @radians).abs <= @effective["position.window"], @effective["position.window_time"]]
         end
 
         def speed_reached
           target = stop_kind ? 0.0 : held(asked_speed)
-          [ (target - @speed).abs <= @speed_window, @effective["speed.window_time"] ]
+          [(target - @speed).abs <= @speed_window, @effective["speed.window_time"]]
         end
 
         def target_reached? = @stage_on && @reached_for > (@reached_time || 0)

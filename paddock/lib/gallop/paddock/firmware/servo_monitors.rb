@@ -46,13 +46,14 @@ module Gallop
           trip(FOLLOWING_ERROR) if outside && @outside_for * 1000 > @effective["position.following_error_timeout"]
         end
 
-        # Full torque one way and ever more speed the other way, against what is demanded: the field is not where the drive believes it to
-        # be. A load that drives the shaft on in the demanded direction is none of that, nor one that is stronger than the
-        # torque that is asked for; over-speed will notice it.
+        # Full torque one way and ever more speed the other way, against what is demanded: the field is not where the
+        # drive believes it to be. A load that drives the shaft on in the demanded direction is none of that, nor one
+        # that is stronger than the torque that is asked for; over-speed will notice it.
         def watch_commutation(dt)
           return @runaway_for = 0.0 if by_torque?
           magnitude = @speed.abs
-          away = @speed_loop.limited && @torque * @speed < 0 && @wanted_speed * @speed <= 0 && magnitude > @last_magnitude
+          away =
+            @speed_loop.limited && @torque * @speed < 0 && @wanted_speed * @speed <= 0 && magnitude > @last_magnitude
           @runaway_for = away ? @runaway_for + dt : 0.0
           @last_magnitude = magnitude
           trip(COMMUTATION, Stopping::COAST) if @runaway_for > RUNAWAY_TIME

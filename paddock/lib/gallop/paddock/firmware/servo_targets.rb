@@ -22,13 +22,19 @@ module Gallop
         end
 
         def take_targets
-          @top_speed = [ of_shaft("limits.motor_speed", :speed), of_shaft("ramps.profile_speed_limit", :speed) ].min * setting("envelope.speed") / 100
-          @catching_up = CATCHING_UP * @top_speed
-          @target_step = shaft.reckoned(:speed, profile.fetch("speed.target").then { |entry| entry.to_si(entry.figure(1)) })
+          @top_speed =
+            [of_shaft("limits.motor_speed", :speed), of_shaft("ramps.profile_speed_limit", :speed)].min *
+              setting("envelope.speed") / 100
+          @top_backward = backward(@top_speed, of_shaft("limits.backward_speed", :speed))
+          @target_step =
+            shaft.reckoned(:speed, profile.fetch("speed.target").then { |entry| entry.to_si(entry.figure(1)) })
           @cruise = of_shaft("ramps.profile_speed", :speed)
           bound = of_shaft("ramps.highest_acceleration", :acceleration)
-          @up = [ of_shaft("ramps.acceleration", :acceleration), bound ].min * setting("envelope.acceleration") / 100
-          @down = [ of_shaft("ramps.deceleration", :acceleration), of_shaft("ramps.highest_deceleration", :acceleration) ].min
+          @up = [of_shaft("ramps.acceleration", :acceleration), bound].min * setting("envelope.acceleration") / 100
+          @down = [
+            of_shaft("ramps.deceleration", :acceleration),
+            of_shaft("ramps.highest_deceleration", :acceleration)
+          ].min
           @quick_down = of_shaft("ramps.quick_stop", :acceleration)
           @locked = @effective["limits.direction"]
           take_second_ramps
@@ -52,7 +58,14 @@ module Gallop
 
         # @torque_goal: with its sign, N·m
         def take_torque_target
-          @torque_goal = @by_torque ? memory.live["torque.target"] / 1000.0 * of_shaft("motor.rated_torque", :torque) : Float::INFINITY
+          @torque_goal =
+            (
+              if @by_torque
+                memory.live["torque.target"] / 1000.0 * of_shaft("motor.rated_torque", :torque)
+              else
+                Float::INFINITY
+              end
+            )
         end
 
         def take_commands
@@ -100,17 +113,23 @@ module Gallop
         def follow_path
           accept_set_point
           before = @path.speed
-          @path.step(@goal, [ @cruise, @top_speed ].min, @up, @down, Servo::POSITION_DT)
+          @path.step(
+            @goal,
+            [@cruise, @goal < position ? @top_backward : @top_speed].min,
+            @up,
+            @down,
+            Servo::POSITION_DT
+          )
           @wanted_rate = (@path.speed - before) / Servo::POSITION_DT
           asked = @speed_feed_forward * @path.speed + @kp * (@path.position - position)
-          @wanted_speed = asked.clamp(-@catching_up, @catching_up)
+          @wanted_speed = asked.clamp(-CATCHING_UP * @top_backward, CATCHING_UP * @top_speed)
           @ramp.reset(@speed)
         end
 
         # The speed loop, bounded to the torque that is asked for, towards the highest speed in its direction. Whatever
         # drags the shaft beyond that speed is held there with the whole torque limit.
         def follow_torque
-          too_fast = @speed.abs > @top_speed
+          too_fast = @speed > @top_speed || @speed < -@top_backward
           @wanted_speed = held(((too_fast ? @speed : @torque_goal) <=> 0.0) * @top_speed)
           @asked_torque = too_fast ? Float::INFINITY : @torque_goal.abs
           @clamped = too_fast
@@ -137,7 +156,7 @@ module Gallop
         end
 
         def held(target)
-          limited = target.clamp(-@top_speed, @top_speed)
+          limited = target.clamp(-@top_backward, @top_speed)
           limited = 0.0 if (@locked == 1 && limited.negative?) || (@locked == 2 && limited.positive?)
           @clamped = limited != target
           limited

@@ -7,15 +7,18 @@ module Gallop
       module Stopping
         LONGEST_STOP = 8.0 # s, after which a stop that does not come to rest ends with the stage off
         COAST = 0
-        QUICK_RAMP = [ 2, 6 ].freeze
-        STAYS = [ 5, 6 ].freeze
+        QUICK_RAMP = [2, 6].freeze
+        STAYS = [5, 6].freeze
 
         # @return [Symbol, nil] :slow or :quick while a stop is under way
         def stop_kind
           case @machine.state
-          when :operation_enabled then :slow if @stop_request || @halted
-          when :quick_stop_active then ramp_of(@quick_stop_option)
-          when :fault_reaction_active then ramp_of(@reaction)
+          when :operation_enabled
+            :slow if @stop_request || @halted
+          when :quick_stop_active
+            ramp_of(@quick_stop_option)
+          when :fault_reaction_active
+            ramp_of(@reaction)
           end
         end
 
@@ -51,9 +54,12 @@ module Gallop
         # Every millisecond: has a stop come to its end?
         def proceed(dt)
           case machine.state
-          when :operation_enabled then finish_stop_request if @stop_request && standing? && brake_closed_after?(dt)
-          when :quick_stop_active then proceed_quick_stop(dt)
-          when :fault_reaction_active then end_reaction if stopped_or_late?(dt)
+          when :operation_enabled
+            finish_stop_request if @stop_request && standing? && brake_closed_after?(dt)
+          when :quick_stop_active
+            proceed_quick_stop(dt)
+          when :fault_reaction_active
+            end_reaction if stopped_or_late?(dt)
           end
         end
 

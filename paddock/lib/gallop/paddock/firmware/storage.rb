@@ -3,8 +3,8 @@
 module Gallop
   module Paddock
     class Firmware
-      # Storing, restoring and restarting, which take their time as they do in a real drive. Power that goes meanwhile leaves the
-      # stored memory as it was.
+      # Storing, restoring and restarting, which take their time as they do in a real drive. Power that goes meanwhile
+      # leaves the stored memory as it was.
       module Storage
         STORE_TIME = 0.25 # s
         RESTORE_TIME = 0.25
@@ -32,9 +32,12 @@ module Gallop
 
         def command_memory(key)
           case key
-          when "storage.store" then begin_storage(1, STORE_TIME)
-          when "storage.restart" then @restart_wanted = true
-          else restore(key)
+          when "storage.store"
+            begin_storage(1, STORE_TIME)
+          when "storage.restart"
+            @restart_wanted = true
+          else
+            restore(key)
           end
         end
 

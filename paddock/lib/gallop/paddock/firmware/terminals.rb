@@ -13,20 +13,33 @@ module Gallop
         def start_terminals
           @inputs = Array.new(axis.inputs.size, false)
           @input_ages = Array.new(axis.inputs.size, 0.0)
-          @output_ages = [ 0.0, 0.0, 0.0 ]
+          @output_ages = [0.0, 0.0, 0.0]
           @outputs = 0
         end
 
         def terminals? = memory.live.key?("terminals.input_1_function")
 
-        # Taken out of the memory once instead of every millisecond: [reversed, s] of each input, [function, s, reversed, threshold] of each output.
+        # Taken out of the memory once instead of every millisecond: [reversed, s] of each input, [function, s,
+        # reversed, threshold] of each output.
         def take_terminals
           return unless terminals?
-          @input_settings = Array.new(axis.inputs.size) { |n| [ @effective["terminals.input_#{n + 1}_polarity"] == 1, @effective["terminals.input_#{n + 1}_debounce"] / 1000.0 ] }
-          @output_settings = Array.new(@output_ages.size) do |n|
-            name = "terminals.output_#{n + 1}"
-            [ @effective["#{name}_function"], @effective["#{name}_delay"] / 1000.0, @effective["#{name}_polarity"] == 1, setting("#{name}_threshold") / 100 ]
-          end
+          @input_settings =
+            Array.new(axis.inputs.size) do |n|
+              [
+                @effective["terminals.input_#{n + 1}_polarity"] == 1,
+                @effective["terminals.input_#{n + 1}_debounce"] / 1000.0
+              ]
+            end
+          @output_settings =
+            Array.new(@output_ages.size) do |n|
+              name = "terminals.output_#{n + 1}"
+              [
+                @effective["#{name}_function"],
+                @effective["#{name}_delay"] / 1000.0,
+                @effective["#{name}_polarity"] == 1,
+                setting("#{name}_threshold") / 100
+              ]
+            end
           @terminal_speed = of_shaft("limits.motor_speed", :speed)
         end
 
@@ -59,14 +72,22 @@ module Gallop
 
         def condition?(function, threshold)
           case function
-          when 1 then switch_on_permitted?
-          when 2 then machine.state == :operation_enabled
-          when 3 then machine.faulted?
-          when 4 then warning?
-          when 5 then target_reached?
-          when 6 then measured_speed.abs < 0.1
-          when 8 then measured_speed.abs > threshold * @terminal_speed
-          when 9 then Math.sqrt(current_square) > threshold * @rated_current_peak
+          when 1
+            switch_on_permitted?
+          when 2
+            machine.state == :operation_enabled
+          when 3
+            machine.faulted?
+          when 4
+            warning?
+          when 5
+            target_reached?
+          when 6
+            measured_speed.abs < 0.1
+          when 8
+            measured_speed.abs > threshold * @terminal_speed
+          when 9
+            Math.sqrt(current_square) > threshold * @rated_current_peak
           end
         end
 
@@ -77,8 +98,10 @@ module Gallop
 
         def terminal_figures
           {
-            "terminals.inputs" => -> { input_bits }, "terminals.outputs" => -> { @outputs },
-            "terminals.analog_1" => -> { milli(axis.analog_inputs[0]) }, "terminals.analog_2" => -> { milli(axis.analog_inputs[1]) }
+            "terminals.inputs" => -> { input_bits },
+            "terminals.outputs" => -> { @outputs },
+            "terminals.analog_1" => -> { milli(axis.analog_inputs[0]) },
+            "terminals.analog_2" => -> { milli(axis.analog_inputs[1]) }
           }
         end
       end

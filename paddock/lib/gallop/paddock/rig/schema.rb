@@ -23,8 +23,8 @@ module Gallop
         def check(data, place)
           fail_at(place, "a table of keys and values is expected") unless data.is_a?(Hash)
           unknown = data.keys - @rules.keys
-          fail_at(place, "unknown key “#{unknown.first}”; known are #{@rules.keys.join(', ')}") if unknown.any?
-          @rules.to_h { |key, rule| [ key, value(rule, data[key], "#{place}.#{key}") ] }
+          fail_at(place, "unknown key “#{unknown.first}”; known are #{@rules.keys.join(", ")}") if unknown.any?
+          @rules.to_h { |key, rule| [key, value(rule, data[key], "#{place}.#{key}")] }
         end
 
         private
@@ -53,12 +53,14 @@ module Gallop
         end
 
         def text(_rule, given, place)
-          fail_at(place, "a text of 1 to 60 characters is expected") unless given.is_a?(String) && given.length.between?(1, 60)
+          unless given.is_a?(String) && given.length.between?(1, 60)
+            fail_at(place, "a text of 1 to 60 characters is expected")
+          end
           given
         end
 
         def choice(rule, given, place)
-          rule.range.include?(given) ? given : fail_at(place, "#{given.inspect} is none of #{rule.range.join(', ')}")
+          rule.range.include?(given) ? given : fail_at(place, "#{given.inspect} is none of #{rule.range.join(", ")}")
         end
 
         def part(rule, given, place) = rule.schema.check(given, place)
@@ -70,75 +72,168 @@ module Gallop
         end
 
         def plate(_rule, given, place)
-          fine = given.is_a?(Hash) && given.size <= 20 && given.all? { |key, text| [ key, text ].all? { |item| item.is_a?(String) && item.length <= 60 } }
-          fine ? given : fail_at(place, "up to 20 lines of text are expected, each a label and what is printed beside it")
+          fine =
+            given.is_a?(Hash) && given.size <= 20 &&
+              given.all? { |key, text| [key, text].all? { |item| item.is_a?(String) && item.length <= 60 } }
+          if fine
+            given
+          else
+            fail_at(place, "up to 20 lines of text are expected, each a label and what is printed beside it")
+          end
         end
 
         def version(_rule, given, place)
-          given.to_s.match?(/\A\d+\.\d+\.\d+\z/) ? given.to_s : fail_at(place, "a version like 1.0.0 is expected, not #{given.inspect}")
+          if given.to_s.match?(/\A\d+\.\d+\.\d+\z/)
+            given.to_s
+          else
+            fail_at(place, "a version like 1.0.0 is expected, not #{given.inspect}")
+          end
         end
 
         def fail_at(place, reason) = raise(Faulty, "#{place}: #{reason}")
 
-        SYNCHRONOUS = define(
-          resistance: figure(0.001..1000.0), inductance_d: figure(1e-6..10.0), inductance_q: figure(1e-6..10.0), flux: figure(1e-4..50.0),
-          pole_pairs: whole(1..60), magnet_offset: figure(-360.0..360.0, default: 0.0),
-          thermal_resistance: figure(0.001..100.0), thermal_time: figure(0.1..36_000.0)
-        )
-        INDUCTION = define(
-          stator_resistance: figure(0.001..1000.0), rotor_resistance: figure(0.001..1000.0), stator_leakage: figure(1e-6..10.0),
-          rotor_leakage: figure(1e-6..10.0), magnetising_inductance: figure(1e-5..100.0), pole_pairs: whole(1..60),
-          thermal_resistance: figure(0.001..100.0), thermal_time: figure(0.1..36_000.0)
-        )
-        # In newtons and kilograms; the drive's firmware and the plant reckon with a shaft that turns once in a pole pair pitch.
-        LINEAR = define(
-          resistance: figure(0.001..1000.0), inductance_d: figure(1e-6..10.0), inductance_q: figure(1e-6..10.0), force_constant: figure(0.01..1e5), pole_pair_pitch: figure(1e-3..2.0),
-          magnet_offset: figure(-360.0..360.0, default: 0.0), thermal_resistance: figure(0.001..100.0), thermal_time: figure(0.1..36_000.0)
-        )
+        SYNCHRONOUS =
+          define(
+            resistance: figure(0.001..1000.0),
+            inductance_d: figure(1e-6..10.0),
+            inductance_q: figure(1e-6..10.0),
+            flux: figure(1e-4..50.0),
+            pole_pairs: whole(1..60),
+            magnet_offset: figure(-360.0..360.0, default: 0.0),
+            thermal_resistance: figure(0.001..100.0),
+            thermal_time: figure(0.1..36_000.0)
+          )
+        INDUCTION =
+          define(
+            stator_resistance: figure(0.001..1000.0),
+            rotor_resistance: figure(0.001..1000.0),
+            stator_leakage: figure(1e-6..10.0),
+            rotor_leakage: figure(1e-6..10.0),
+            magnetising_inductance: figure(1e-5..100.0),
+            pole_pairs: whole(1..60),
+            thermal_resistance: figure(0.001..100.0),
+            thermal_time: figure(0.1..36_000.0)
+          )
+        # In newtons and kilograms; the drive's firmware and the plant reckon with a shaft that turns once in a pole
+        # pair pitch.
+        LINEAR =
+          define(
+            resistance: figure(0.001..1000.0),
+            inductance_d: figure(1e-6..10.0),
+            inductance_q: figure(1e-6..10.0),
+            force_constant: figure(0.01..1e5),
+            pole_pair_pitch: figure(1e-3..2.0),
+            magnet_offset: figure(-360.0..360.0, default: 0.0),
+            thermal_resistance: figure(0.001..100.0),
+            thermal_time: figure(0.1..36_000.0)
+          )
         # Between its two wires.
-        BRUSHED = define(resistance: figure(0.001..1000.0), inductance: figure(1e-6..10.0), constant: figure(1e-4..50.0), thermal_resistance: figure(0.001..100.0), thermal_time: figure(0.1..36_000.0))
+        BRUSHED =
+          define(
+            resistance: figure(0.001..1000.0),
+            inductance: figure(1e-6..10.0),
+            constant: figure(1e-4..50.0),
+            thermal_resistance: figure(0.001..100.0),
+            thermal_time: figure(0.1..36_000.0)
+          )
         # Of one phase; as many pole pairs as the rotor has teeth.
-        STEPPER = define(
-          resistance: figure(0.001..1000.0), inductance: figure(1e-6..10.0), flux: figure(1e-4..50.0), pole_pairs: whole(1..250), detent_torque: figure(0.0..10.0, default: 0.0),
-          magnet_offset: figure(-360.0..360.0, default: 0.0), thermal_resistance: figure(0.001..100.0), thermal_time: figure(0.1..36_000.0)
-        )
-        SLIDE = define(
-          mass: figure(1e-3..1e5), motor_mass: figure(1e-3..1e5, default: nil), coulomb: figure(0.0..1e6, default: 0.0), viscous: figure(0.0..1e6, default: 0.0),
-          breakaway: figure(0.0..1e6, default: nil), load_force: figure(0.0..1e6, default: 0.0), gravity: figure(-1e6..1e6, default: 0.0)
-        )
-        MECHANICS = define(
-          inertia: figure(1e-9..1e4), coulomb: figure(0.0..1e4, default: 0.0), viscous: figure(0.0..1e3, default: 0.0),
-          breakaway: figure(0.0..1e4, default: nil), load_torque: figure(0.0..1e4, default: 0.0), angle: figure(-1e6..1e6, default: 0.0),
-          gravity: figure(-1e4..1e4, default: 0.0), motor_inertia: figure(1e-9..1e4, default: nil),
-          load_inertia: figure(1e-9..1e4, default: nil), stiffness: figure(1e-3..1e7, default: nil), damping: figure(0.0..1e3, default: 0.0)
-        )
+        STEPPER =
+          define(
+            resistance: figure(0.001..1000.0),
+            inductance: figure(1e-6..10.0),
+            flux: figure(1e-4..50.0),
+            pole_pairs: whole(1..250),
+            detent_torque: figure(0.0..10.0, default: 0.0),
+            magnet_offset: figure(-360.0..360.0, default: 0.0),
+            thermal_resistance: figure(0.001..100.0),
+            thermal_time: figure(0.1..36_000.0)
+          )
+        SLIDE =
+          define(
+            mass: figure(1e-3..1e5),
+            motor_mass: figure(1e-3..1e5, default: nil),
+            coulomb: figure(0.0..1e6, default: 0.0),
+            viscous: figure(0.0..1e6, default: 0.0),
+            breakaway: figure(0.0..1e6, default: nil),
+            load_force: figure(0.0..1e6, default: 0.0),
+            gravity: figure(-1e6..1e6, default: 0.0)
+          )
+        MECHANICS =
+          define(
+            inertia: figure(1e-9..1e4),
+            coulomb: figure(0.0..1e4, default: 0.0),
+            viscous: figure(0.0..1e3, default: 0.0),
+            breakaway: figure(0.0..1e4, default: nil),
+            load_torque: figure(0.0..1e4, default: 0.0),
+            angle: figure(-1e6..1e6, default: 0.0),
+            gravity: figure(-1e4..1e4, default: 0.0),
+            motor_inertia: figure(1e-9..1e4, default: nil),
+            load_inertia: figure(1e-9..1e4, default: nil),
+            stiffness: figure(1e-3..1e7, default: nil),
+            damping: figure(0.0..1e3, default: 0.0)
+          )
         BRAKE = define(torque: figure(0.0..1e4), release_time: figure(0.0..5.0), engage_time: figure(0.0..5.0))
-        FEEDBACK = define(
-          counts_per_turn: whole(4..(1 << 24)), direction: one_of(1, -1).with(default: 1), offset: figure(-360.0..360.0, default: 0.0),
-          kind: one_of(*Plant::Encoder::KINDS).with(default: "absolute")
-        )
-        SUPPLY = define(
-          mains_voltage: figure(10.0..690.0), capacitance: figure(1e-6..1.0), source_resistance: figure(0.01..100.0, default: 0.6),
-          precharge_resistance: figure(0.1..1000.0, default: 47.0), brake_resistance: figure(1.0..10_000.0, default: nil),
-          electronics_power: figure(1.0..500.0, default: 20.0),
-          electronics_voltage: figure(5.0..600.0, default: 150.0)
-        )
-        BATTERY = define(
-          full_voltage: figure(10.0..120.0), empty_voltage: figure(5.0..120.0), capacity: figure(0.1..1000.0), resistance: figure(0.001..10.0),
-          capacitance: figure(1e-6..1.0), electronics_power: figure(0.5..100.0, default: 4.0), electronics_voltage: figure(5.0..100.0, default: 20.0)
-        )
-        SENSOR = define(
-          step: figure(1e-5..1.0, default: 0.002), noise: figure(0.0..1.0, default: 0.004), offset_u: figure(-5.0..5.0, default: 0.0),
-          offset_v: figure(-5.0..5.0, default: 0.0), gain_u: figure(0.5..2.0, default: 1.0), gain_v: figure(0.5..2.0, default: 1.0)
-        )
+        FEEDBACK =
+          define(
+            counts_per_turn: whole(4..(1 << 24)),
+            direction: one_of(1, -1).with(default: 1),
+            offset: figure(-360.0..360.0, default: 0.0),
+            kind: one_of(*Plant::Encoder::KINDS).with(default: "absolute")
+          )
+        SUPPLY =
+          define(
+            mains_voltage: figure(10.0..690.0),
+            capacitance: figure(1e-6..1.0),
+            source_resistance: figure(0.01..100.0, default: 0.6),
+            precharge_resistance: figure(0.1..1000.0, default: 47.0),
+            brake_resistance: figure(1.0..10_000.0, default: nil),
+            electronics_power: figure(1.0..500.0, default: 20.0),
+            electronics_voltage: figure(5.0..600.0, default: 150.0)
+          )
+        BATTERY =
+          define(
+            full_voltage: figure(10.0..120.0),
+            empty_voltage: figure(5.0..120.0),
+            capacity: figure(0.1..1000.0),
+            resistance: figure(0.001..10.0),
+            capacitance: figure(1e-6..1.0),
+            electronics_power: figure(0.5..100.0, default: 4.0),
+            electronics_voltage: figure(5.0..100.0, default: 20.0)
+          )
+        SENSOR =
+          define(
+            step: figure(1e-5..1.0, default: 0.002),
+            noise: figure(0.0..1.0, default: 0.004),
+            offset_u: figure(-5.0..5.0, default: 0.0),
+            offset_v: figure(-5.0..5.0, default: 0.0),
+            gain_u: figure(0.5..2.0, default: 1.0),
+            gain_v: figure(0.5..2.0, default: 1.0)
+          )
         HEAT_SINK = define(thermal_resistance: figure(0.001..50.0), thermal_time: figure(1.0..36_000.0))
-        DRIVE = define(
-          name: text, family: one_of(*Objects::Profile::FAMILIES), serial: whole(1..0xFFFFFFFF), motor: anything, mechanics: anything,
-          feedback: part(FEEDBACK, default: nil), brake: part(BRAKE, default: nil), supply: anything, sensor: part(SENSOR, default: SENSOR.check({}, "sensor")),
-          heat_sink: part(HEAT_SINK), boot_time: figure(0.0..60.0, default: 1.2), ambient: figure(-40.0..80.0, default: 25.0),
-          firmware: Rule.new(kind: :version, default: nil), nameplate: Rule.new(kind: :plate, default: {})
-        )
-        MOTORS = { synchronous: SYNCHRONOUS, linear: LINEAR, induction: INDUCTION, brushed: BRUSHED, stepper: STEPPER }.freeze
+        DRIVE =
+          define(
+            name: text,
+            family: one_of(*Objects::Profile::FAMILIES),
+            serial: whole(1..0xFFFFFFFF),
+            motor: anything,
+            mechanics: anything,
+            feedback: part(FEEDBACK, default: nil),
+            brake: part(BRAKE, default: nil),
+            supply: anything,
+            sensor: part(SENSOR, default: SENSOR.check({}, "sensor")),
+            heat_sink: part(HEAT_SINK),
+            boot_time: figure(0.0..60.0, default: 1.2),
+            ambient: figure(-40.0..80.0, default: 25.0),
+            firmware: Rule.new(kind: :version, default: nil),
+            nameplate: Rule.new(kind: :plate, default: {})
+          )
+        MOTORS = {
+          synchronous: SYNCHRONOUS,
+          linear: LINEAR,
+          induction: INDUCTION,
+          brushed: BRUSHED,
+          stepper: STEPPER
+        }.freeze
         RIG = define(name: text, drives: Rule.new(kind: :list, schema: DRIVE))
       end
     end

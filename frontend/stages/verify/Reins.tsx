@@ -1,7 +1,6 @@
-import { Box, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { api } from "../../api/client";
-import type { Drive, Verify } from "../../api/types";
+import type { Drive } from "../../api/types";
 import { useAction } from "../../api/useAction";
 import { heart } from "../../live/heart";
 import { Action } from "../../parts/Action";
@@ -9,31 +8,8 @@ import { ConfirmDialog } from "../../parts/ConfirmDialog";
 
 const REFRESH = ["drive", "verify", "logbook"];
 
-/** What is needed before the motor may be enabled, each with its present state, and the reins. */
-export function Needs({ drive, verify }: { drive: Drive; verify: Verify }) {
-  return (
-    <Box>
-      <Box as="ul" listStyleType="none" aria-label="Needs before enabling">
-        {verify.needs.map((need) => (
-          <Flex as="li" key={need.id} justify="space-between" gap="3" py="0.5" data-need={need.id} data-met={need.met}>
-            <Text>
-              <Text as="span" color={need.met ? "okText" : "fault"} fontWeight="bold" aria-hidden>
-                {need.met ? "✓ " : "✗ "}
-              </Text>
-              {need.label}
-            </Text>
-            <Text color={need.met ? "muted" : "fault"} textAlign="right" fontSize="small">
-              {need.state}
-            </Text>
-          </Flex>
-        ))}
-      </Box>
-      <Reins drive={drive} />
-    </Box>
-  );
-}
-
-function Reins({ drive }: { drive: Drive }) {
+/** Who may move the motor from here. */
+export function Reins({ drive }: { drive: Drive }) {
   const [asking, setAsking] = useState(false);
   const { holder, mine } = drive.reins;
   const take = useAction(

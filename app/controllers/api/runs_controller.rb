@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+module Api
+  # Tests on their way. What a test is told at its beginning, and what it asks for, it declares itself.
+  class RunsController < BaseController
+    act create: :prove, answer: :answer, abort: :stop, put_back: :borrow, take: :plan
+
+    before_action :family!
+
+    def index = respond(RunSerializer, drive.runs.newest_first.limit(50).includes(:proof))
+    def show = respond(RunSerializer, run)
+
+    # What was recorded in it.
+    def trace
+      trace = run.trace or raise ActiveRecord::RecordNotFound.new(nil, "Trace")
+      respond(TraceSerializer, trace)
+    end
+
+    def create
+      test = named(choice(:test, Gallop::Tests::ALL.map(&:id)))
+      raise Gallop::Objects::Unacceptable, "“#{test.title}” makes no sense for #{drive.name}." unless test.applies?
+      respond(RunSerializer, test.start(**told(test.class.begun_with)), status: :created)
+    end
+
+    def answer
+      test = named(under_way!.kind)
+      test.answer(under_way!, **told(test.class.asks_for))
+      respond(RunSerializer, run.reload)
+    end
+
+    def abort
+      under_way!.abort("Ended by #{Current.author.presence || "somebody"}.")
+      respond(RunSerializer, run.reload)
+    end
+
+    # Values that a run which was cut short has left in the drive.
+    def put_back
+      Loan.return_what_was_left(drive)
+      respond(RunSerializer, run.reload)
+    end
+
+    # What it found goes into the draft.
+    def take
+      proof = run.proof
+      if proof.nil? || proof.estimates.empty?
+        raise Gallop::Objects::Unacceptable, "This test has found nothing that could be taken."
+      end
+      values = proof.estimates.to_h { |one| [one["key"], drive.setting(one["key"]).raw(one["figure"])] }
+      drive.draft_all(values, reason: "measured: #{run.title}")
+      respond(RunSerializer, run)
+    end
+
+    private
+
+    def run = @run ||= drive.runs.find(params[:id])
+    def named(id) = Proving::Test.named(id).new(drive, Current.tab)
+
+    # Only the object that is under way can be talked to.
+    def under_way!
+      one = Run.of(drive.id)
+      one if one&.id == run.id or raise Run::NotAsking
+    end
+
+    def told(declared) =
+      declared.to_h { |name, what| [name, what.is_a?(Range) ? within(name, what) : choice(name, what)] }
+
+    def within(name, range)
+      given = figure(name)
+      return given if range.cover?(given)
+      raise Unreadable, "#{name}: a figure from #{range.min.round} to #{range.max.round} is expected."
+    end
+  end
+end

@@ -1,0 +1,107 @@
+# frozen_string_literal: true
+
+module Proving
+  # Something that can be tried on a drive: what it needs, what it will do, how it is carried out, and on what its
+  # result rests. One file a test; its name and place are a row of Gallop::Tests.
+  #
+  #   Proving::Test.named("direction").new(drive, tab).start(seen: "forward")   # => Run
+  class Test
+    # What will happen once it is begun. @!attribute moves [String, nil] what moves, how far and how fast; nil where
+    # nothing does @!attribute lasts [Float] s at the longest @!attribute sentence [String]
+    Announcement = Gallop::Record.define(:moves, :lasts, :sentence)
+
+    # What came of it. @!attribute rows [Array<Array(String, String)>] label and text
+    Verdict = Gallop::Record.define(:passed, :headline, rows: [], findings: [], estimates: [])
+
+    class << self
+      # @return [Array<Class>] in the order in which they are shown
+      def all = Gallop::Tests::ALL.map { |row| named(row.id) }
+
+      # @raise [KeyError]
+      def named(id) = Proving.const_get(Gallop::Tests.fetch(id).id.camelize)
+
+      # Those that make sense for a drive.
+      def of(drive, tab) = all.map { |test| test.new(drive, tab) }.select(&:applies?)
+
+      def id = name.demodulize.underscore
+      def stage = Gallop::Tests.fetch(id).stage
+
+      # What is said when it is begun, and while it waits. @return [Hash{Symbol => Array<String>, Range}] choices, or
+      # the range of a figure, by name
+      def begun_with(**declared) = declared.any? ? @begun_with = declared : @begun_with || {}
+      def asks_for(**declared) = declared.any? ? @asks_for = declared : @asks_for || {}
+
+      # @param values [Array<String>] keys @param facts [Hash{String => Array<String>}] by stage
+      def rests_on(values: nil, facts: {})
+        @rests_on = { values: values, facts: facts } if values
+        @rests_on
+      end
+    end
+
+    attr_reader :drive
+
+    # @param tab [String, nil] that asks
+    def initialize(drive, tab)
+      @drive = drive
+      @tab = tab
+    end
+
+    def id = self.class.id
+    def stage = self.class.stage
+    def title = Gallop::Tests.title(id)
+    def applies? = true
+
+    # @return [Array<Needs::Need>]
+    def needs = raise(NotImplementedError)
+
+    # @return [Announcement]
+    def announcement = raise(NotImplementedError)
+
+    # What the technician says while it waits. @return [Run] @raise [Run::NotAsking]
+    def answer(run, **given) = run.answer(**given)
+
+    # @return [Verdict] @raise [Gallop::Identify::Undecided] where nothing can be told
+    def perform(_run, **_given) = raise(NotImplementedError)
+
+    # @return [Proof, nil] the last one
+    def proof = drive.latest_proofs.find { |one| one.kind == id }
+
+    # @return [Run, nil] the last one
+    def run = @run ||= drive.runs.where(kind: id).newest_first.first
+
+    # @param given [Hash{Symbol => Object}] of .begun_with @return [Run]
+    # @raise [Motion::Unmet, Undertaking::Busy]
+    def start(**given)
+      unmet = needs.reject(&:met)
+      raise Motion::Unmet.new(unmet, "Not begun") if unmet.any?
+      Loan.return_what_was_left(drive)
+      Run.begin(drive, id) { |run| keep(perform(run, **given)) }
+    end
+
+    private
+
+    def connection = drive.connection!
+    def figure(key) = drive.profile.fetch(key).then { |entry| entry.figure(drive.live_values.fetch(key)) }
+    def general_needs = @general_needs ||= Needs.new(drive, @tab)
+
+    # @return [Proof]
+    def keep(verdict)
+      Proof.keep(
+        drive,
+        kind: id,
+        verdict: verdict.passed ? "proven" : "failed",
+        result: result(verdict),
+        **self.class.rests_on
+      )
+    end
+
+    def result(verdict)
+      {
+        headline: verdict.headline,
+        rows: verdict.rows.map { |label, text| { label: label, text: text } },
+        findings: verdict.findings.map { |finding| finding.to_h.slice(:id, :severity, :headline, :because, :so) },
+        estimates: verdict.estimates.map(&:to_h)
+      }
+    end
+  end
+end

@@ -1,0 +1,7 @@
+# frozen_string_literal: true
+
+class OpenEndSerializer < ApplicationSerializer
+  field :id, "string"
+  field :sentence, "string"
+  field :place, "string"
+end

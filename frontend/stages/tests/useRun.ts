@@ -1,0 +1,22 @@
+import { api } from "../../api/client";
+import type { Drive, Run } from "../../api/types";
+import { useAction } from "../../api/useAction";
+
+const REFRESH = ["drive", "tests", "logbook"];
+
+/** What can be done with a test on a drive. */
+export function useRun(drive: Drive) {
+  const path = `/drives/${drive.id}/runs`;
+  const options = { drive, refresh: REFRESH };
+  const begin = useAction((told: { test: string; seen?: string }) => api.post<Run>(path, told), options);
+  const answer = useAction((said: { run: Run; turns: number }) => {
+    return api.post<Run>(`${path}/${said.run.id}/answer`, { turns: said.turns });
+  }, options);
+  const abort = useAction((run: Run) => api.post<Run>(`${path}/${run.id}/abort`, {}), options);
+  const putBack = useAction((run: Run) => api.post<Run>(`${path}/${run.id}/put_back`, {}), options);
+  const take = useAction((run: Run) => api.post<Run>(`${path}/${run.id}/take`, {}), {
+    drive,
+    refresh: [...REFRESH, "tray", "values"],
+  });
+  return { begin, answer, abort, putBack, take };
+}
