@@ -14,197 +14,8 @@ module Gallop
       SHEETS = %i[wiring_sheet].freeze
 
       # Counts are facts of a turn; for a linear motor, of a pole pitch pair, which is its electrical turn.
-      DEVICE =
-        field(
-          "device",
-          "Device",
-          "",
-          nil,
-          nil,
-          "What closes the loops. With two devices, the one on the motor shaft.",
-          choices: KINDS.transform_values(&:words),
-          group: "Device"
-        )
-      COUNTS = {
-        lines: [
-          field(
-            "lines",
-            "Lines a turn",
-            "",
-            1,
-            4_194_304,
-            "Lines, pulses or periods in one turn of the encoder. Each gives four counts.",
-            whole: true,
-            step: 1,
-            group: "Device"
-          ),
-          field(
-            "index",
-            "Index",
-            "",
-            nil,
-            nil,
-            "One pulse in a turn, on wires of its own.",
-            choices: {
-              "no" => "None",
-              "yes" => "Once a turn"
-            },
-            required: false,
-            group: "Device"
-          )
-        ],
-        bits: [
-          field(
-            "single_bits",
-            "Bits in one turn",
-            "",
-            4,
-            32,
-            "2 to the power of it is the number of steps in a turn.",
-            whole: true,
-            step: 1,
-            group: "Device"
-          ),
-          field(
-            "update_time",
-            "New word every",
-            "µs",
-            1,
-            1e6,
-            "Time from one word to the next, where the device is slow; a fast serial one keeps up with the loops.",
-            required: false,
-            group: "Device"
-          )
-        ],
-        resolver: [
-          field(
-            "resolver_pairs",
-            "Resolver pole pairs",
-            "",
-            1,
-            30,
-            "Most have one: its signal then turns once with the shaft.",
-            whole: true,
-            step: 1,
-            group: "Device"
-          ),
-          field(
-            "converter_bits",
-            "Bits of the converter",
-            "",
-            8,
-            20,
-            "Of the drive's resolver input; 14 is reckoned with where nothing is given.",
-            whole: true,
-            required: false,
-            step: 1,
-            group: "Device"
-          )
-        ],
-        halls: []
-      }.freeze
-      MULTI =
-        field(
-          "multi_bits",
-          "Bits of whole turns",
-          "",
-          1,
-          32,
-          "2 to the power of it is the number of turns that are told apart.",
-          whole: true,
-          step: 1,
-          group: "Device"
-        )
-      INTERPOLATION =
-        field(
-          "interpolation",
-          "Interpolation",
-          "",
-          1,
-          65_536,
-          "Steps that the drive makes of one period; 1 024 is reckoned with where nothing is given.",
-          whole: true,
-          required: false,
-          step: 1,
-          group: "Device"
-        )
-      MOUNTING = [
-        field(
-          "encoder_turns",
-          "Encoder turns",
-          "",
-          1,
-          1_000_000,
-          "Encoder turns for the motor turns below. Nothing: it sits on the motor shaft.",
-          whole: true,
-          required: false,
-          step: 1,
-          group: "Mounting"
-        ),
-        field(
-          "motor_turns",
-          "Motor turns",
-          "",
-          1,
-          1_000_000,
-          "Motor turns for the encoder turns above.",
-          whole: true,
-          required: false,
-          step: 1,
-          group: "Mounting"
-        ),
-        field(
-          "direction",
-          "Counting direction",
-          "",
-          nil,
-          nil,
-          "Against the motor's positive direction; the live view shows it.",
-          choices: {
-            "same" => "As the motor",
-            "reversed" => "Reversed"
-          },
-          required: false,
-          group: "Mounting"
-        ),
-        field(
-          "seen_counts",
-          "Counts seen in a turn",
-          "",
-          1,
-          1e9,
-          "From the live view, turning the shaft by hand once.",
-          required: false,
-          group: "Mounting"
-        )
-      ].freeze
-      SIGNALS = [
-        field(
-          "signal",
-          "Signal",
-          "",
-          nil,
-          nil,
-          "Two wires a channel, or one against ground.",
-          choices: {
-            "differential" => "Differential",
-            "single_ended" => "Single-ended"
-          },
-          required: false,
-          group: "Wiring"
-        ),
-        field(
-          "supply",
-          "Supply of the device",
-          "V",
-          1,
-          48,
-          "What its data sheet asks for.",
-          required: false,
-          group: "Wiring"
-        ),
-        field("cable", "Cable length", "m", 0.05, 1000, "Between device and drive.", required: false, group: "Wiring")
-      ].freeze
+      EXTRA = { "multiturn" => :turns, "sine" => :sine }.freeze # what else is asked of a device
+      FORM = Facts::Form.load("feedback/device", choices: { "device" => KINDS.transform_values(&:words) })
 
       CONSEQUENCES = %i[
         counts_a_turn
@@ -258,13 +69,11 @@ module Gallop
 
       # What the device gives decides what else is asked for.
       def self.fields(typed)
-        kind = KINDS[(typed["device"] || typed[:device]).to_s]
-        return [DEVICE] if kind.nil? || kind.counts.nil?
-        extra = { "multiturn" => [MULTI], "sine" => [INTERPOLATION] }.fetch(
-          (typed["device"] || typed[:device]).to_s,
-          []
-        )
-        [DEVICE, *COUNTS.fetch(kind.counts), *extra, *MOUNTING, *SIGNALS]
+        device = (typed["device"] || typed[:device]).to_s
+        kind = KINDS[device]
+        return FORM[:device] if kind.nil? || kind.counts.nil?
+        parts = [:device, (kind.counts unless kind.counts == :halls), EXTRA[device], :mounting, :wiring].compact
+        parts.flat_map { |part| FORM[part] }
       end
 
       # Counts in one turn of the motor, which the drive reckons with. @return [Integer, nil]
@@ -272,9 +81,6 @@ module Gallop
 
       # The motor's speed at which the lines come as fast as the input counts. @return [Float, nil] rad/s
       def speed_of_input = speed_of_lines
-
-      # What this device does not ask for is not there.
-      def si(key) = sheet.asks?(key) ? super : nil
 
       private
 

@@ -15,10 +15,9 @@ module Gallop
 
       def pole_pairs = motor_fact("pole_pairs")
       def top_speed = motor_fact("top_speed")
-      def ratio = @ratio ||= Rational(sheet_figure("encoder_turns") || 1, sheet_figure("motor_turns") || 1)
-      def sheet_figure(key) = sheet.asks?(key) ? sheet[key] : nil
+      def ratio = @ratio ||= Rational(as_typed("encoder_turns") || 1, as_typed("motor_turns") || 1)
 
-      def lines_a_turn = sheet_figure("lines")
+      def lines_a_turn = as_typed("lines")
 
       # Counts in one turn of the device.
       def device_counts
@@ -48,7 +47,7 @@ module Gallop
 
       # rad/s of the motor at which a word that is one update time old is ANGLE_ERROR behind
       def speed_of_slow_word
-        with("update_time") { |time| pole_pairs && ANGLE_ERROR / 180 * Math::PI / (pole_pairs * time) }
+        given_all("update_time") { |time| pole_pairs && ANGLE_ERROR / 180 * Math::PI / (pole_pairs * time) }
       end
 
       def counts_a_turn

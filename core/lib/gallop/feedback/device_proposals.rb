@@ -20,30 +20,30 @@ module Gallop
 
       def propose_bits
         [
-          sheet_figure("single_bits") &&
+          as_typed("single_bits") &&
             propose("feedback.single_turn_bits", sheet["single_bits"], "as given", facts: %w[single_bits]),
           kind&.counts == :bits &&
             propose(
               "feedback.multi_turn_bits",
-              sheet_figure("multi_bits") || 0,
-              sheet_figure("multi_bits") ? "as given" : "whole turns are not told apart",
+              as_typed("multi_bits") || 0,
+              as_typed("multi_bits") ? "as given" : "whole turns are not told apart",
               facts: %w[multi_bits]
             )
         ].select { |proposal| proposal }
       end
 
       def propose_resolver =
-        sheet_figure("resolver_pairs") &&
+        as_typed("resolver_pairs") &&
           propose("feedback.resolver_pole_pairs", sheet["resolver_pairs"], "as given", facts: %w[resolver_pairs])
 
       def propose_direction
-        chosen = { "same" => 0, "reversed" => 1 }[sheet_figure("direction")] or return
+        chosen = { "same" => 0, "reversed" => 1 }[as_typed("direction")] or return
         propose("feedback.direction", chosen, "as given", facts: %w[direction])
       end
 
       # An index that is there is watched: lost counts are noticed in a turn.
       def propose_index
-        chosen = { "no" => 0, "yes" => 2 }[sheet_figure("index")] or return
+        chosen = { "no" => 0, "yes" => 2 }[as_typed("index")] or return
         propose(
           "feedback.index",
           chosen,
@@ -59,7 +59,7 @@ module Gallop
 
       # The supply terminals know steps only. @return [Integer, nil] raw
       def supply_choice
-        volts = si("supply") or return
+        volts = given("supply") or return
         profile["feedback.supply"]&.choices&.find { |_, words| words.to_f == volts }&.first
       end
 

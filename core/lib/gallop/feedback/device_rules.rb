@@ -108,7 +108,7 @@ module Gallop
       def finer_device = "A device with #{(FEW * pole_pairs / ratio.to_f).ceil} counts a turn or more."
 
       def resolver_pairs_odd
-        pairs = sheet_figure("resolver_pairs")
+        pairs = as_typed("resolver_pairs")
         return unless pairs && pole_pairs && (pole_pairs % pairs).nonzero?
         blocker(
           "resolver_pairs_odd",
@@ -126,11 +126,11 @@ module Gallop
         return unless limit && top_speed && top_speed > limit
         caution(
           "slow_word",
-          "A word every #{show(si("update_time") * 1e6, "µs", 0)} carries the commutation to #{speed_text(limit)} " \
+          "A word every #{show(given("update_time") * 1e6, "µs", 0)} carries the commutation to #{speed_text(limit)} " \
             "only; the motor #{shaft.slides? ? "goes" : "turns"} #{speed_text(top_speed)}",
           because:
             "At top speed the field angle is " \
-              "#{show(top_speed * pole_pairs * si("update_time") * 180 / Math::PI, "°", 0)} " \
+              "#{show(top_speed * pole_pairs * given("update_time") * 180 / Math::PI, "°", 0)} " \
               "old when the next word comes.",
           so:
             "Use it for the start alone and count lines or halls while #{shaft.slides? ? "moving" : "turning"}, or " \
@@ -153,7 +153,7 @@ module Gallop
       end
 
       def half_a_mounting
-        given = %w[encoder_turns motor_turns].select { |key| sheet_figure(key) }
+        given = %w[encoder_turns motor_turns].select { |key| as_typed(key) }
         return unless given.one?
         blocker(
           "half_a_mounting",
@@ -229,7 +229,7 @@ module Gallop
       def turns_of_stroke = mechanics&.stroke_in_motor_turns
 
       def no_index
-        return unless kind&.counts == :lines && sheet_figure("index") == "no"
+        return unless kind&.counts == :lines && as_typed("index") == "no"
         note(
           "no_index",
           "Without an index lost counts stay unnoticed",
@@ -239,10 +239,10 @@ module Gallop
       end
 
       def single_ended_far
-        return unless sheet_figure("signal") == "single_ended" && si("cable").to_f > FAR_SINGLE
+        return unless as_typed("signal") == "single_ended" && given("cable").to_f > FAR_SINGLE
         caution(
           "single_ended_far",
-          "A single-ended signal over #{show(si("cable"), "m")}",
+          "A single-ended signal over #{show(given("cable"), "m")}",
           because:
             "Beside a motor cable it picks up edges that are none; #{show(FAR_SINGLE, "m", 0)} is what it stands.",
           so: "A differential device, or a line driver at the motor.",
@@ -251,7 +251,7 @@ module Gallop
       end
 
       def single_ended_fast
-        return unless sheet_figure("signal") == "single_ended" && kind&.counts == :lines && lines_a_turn && top_speed
+        return unless as_typed("signal") == "single_ended" && kind&.counts == :lines && lines_a_turn && top_speed
         frequency = top_speed / (2 * Math::PI) * lines_a_turn.to_f * ratio.to_f
         return if frequency <= FAST_SINGLE
         caution(
@@ -264,11 +264,11 @@ module Gallop
       end
 
       def supply_not_given_here
-        return unless si("supply") && profile["feedback.supply"] && supply_choice.nil?
+        return unless given("supply") && profile["feedback.supply"] && supply_choice.nil?
         offered = profile.fetch("feedback.supply").choices.values.join(", ")
         caution(
           "supply_not_given_here",
-          "The drive does not supply #{show(si("supply"), "V")}",
+          "The drive does not supply #{show(given("supply"), "V")}",
           because: "It gives #{offered} at its terminals.",
           so: "Feed the device from outside, with the grounds joined, and leave the drive's supply unconnected.",
           facts: %w[supply]
@@ -290,7 +290,7 @@ module Gallop
 
       # What was seen against what should come: the ratio of the two tells the mistake.
       def counts_do_not_agree
-        seen = si("seen_counts")
+        seen = given("seen_counts")
         return unless seen && motor_counts
         share = seen / motor_counts.to_f
         return if (share - 1).abs < 0.04

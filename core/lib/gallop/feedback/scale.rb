@@ -13,56 +13,19 @@ module Gallop
         "absolute" => "Absolute scale",
         "sine" => "Scale with sine and cosine"
       }.freeze
+      SCALE = Facts::Form.load("feedback/scale")
       DEVICE =
-        Device::DEVICE.with(
+        FORM.field("device").with(
           choices: { "none" => "None" }.merge(WORDS),
           help: "What tells the drive where the moving part is."
         )
-      LINES =
-        [
-          field(
-            "line_pitch",
-            "Length of a line",
-            "µm",
-            0.01,
-            100_000,
-            "Of one line or signal period, from its beginning to that of the next. Each gives four counts."
-          ),
-          field(
-            "index",
-            "Reference mark",
-            "",
-            nil,
-            nil,
-            "One pulse where the mark is, on wires of its own.",
-            choices: {
-              "no" => "None",
-              "yes" => "There is one"
-            },
-            required: false,
-            group: "Device"
-          )
-        ].map { |row| row.with(group: "Device") }.freeze
-      STEPS = [
-        field(
-          "step_length",
-          "Length of a step",
-          "nm",
-          0.01,
-          1e7,
-          "Of the absolute word, from its data sheet.",
-          group: "Device"
-        ),
-        COUNTS[:bits].find { |row| row.key == "update_time" }
-      ].freeze
+      STEPS = [*SCALE[:steps], FORM.field("update_time")].freeze
       PLACE = [
-        MOUNTING.find { |row| row.key == "direction" },
-        MOUNTING
-          .find { |row| row.key == "seen_counts" }
-          .with(
-            label: "Counts seen in a pole pair pitch",
-            help: "From the live view, pushing the moving part by hand over one pole pair pitch."
-          )
+        FORM.field("direction"),
+        FORM.field("seen_counts").with(
+          label: "Counts seen in a pole pair pitch",
+          help: "From the live view, pushing the moving part by hand over one pole pair pitch."
+        )
       ].freeze
 
       RULES =
@@ -75,7 +38,13 @@ module Gallop
         device = (typed["device"] || typed[:device]).to_s
         kind = TAKEN.include?(device) ? KINDS[device] : nil
         return [DEVICE] if kind.nil?
-        [DEVICE, *(kind.counts == :lines ? LINES : STEPS), *(device == "sine" ? [INTERPOLATION] : []), *PLACE, *SIGNALS]
+        [
+          DEVICE,
+          *(kind.counts == :lines ? SCALE[:lines] : STEPS),
+          *(device == "sine" ? FORM[:sine] : []),
+          *PLACE,
+          *FORM[:wiring]
+        ]
       end
 
       private

@@ -5,76 +5,9 @@ module Gallop
     # A second device: at the load, where it closes the position loop past play and stretch, or on a master that is
     # followed. The first keeps commutation and speed.
     module Second
-      ROLES = {
-        "none" => "None",
-        "load" => "At the load, for the position",
-        "master" => "On a master to follow"
-      }.freeze
       SAME = 1e-6 # by which two ratios may differ
 
-      ROLE =
-        FactStage.field(
-          "second_role",
-          "Second device",
-          "",
-          nil,
-          nil,
-          "The first closes current and speed loop in any case.",
-          choices: ROLES,
-          required: false,
-          group: "Second device"
-        )
-      FIELDS = [
-        FactStage.field(
-          "second_lines",
-          "Lines a turn",
-          "",
-          1,
-          4_194_304,
-          "Of the second device; each gives four counts.",
-          whole: true,
-          step: 1,
-          group: "Second device"
-        ),
-        FactStage.field(
-          "second_direction",
-          "Counting direction",
-          "",
-          nil,
-          nil,
-          "Against that of the motor.",
-          choices: {
-            "same" => "As the motor",
-            "reversed" => "Reversed"
-          },
-          required: false,
-          group: "Second device"
-        )
-      ].freeze
-      RATIO = [
-        FactStage.field(
-          "second_motor_turns",
-          "Motor turns",
-          "",
-          1,
-          1_000_000,
-          "For the turns of the second device below: those of the gear, where it sits on the output.",
-          whole: true,
-          step: 1,
-          group: "Second device"
-        ),
-        FactStage.field(
-          "second_turns",
-          "Turns of the second device",
-          "",
-          1,
-          1_000_000,
-          "For the motor turns above.",
-          whole: true,
-          step: 1,
-          group: "Second device"
-        )
-      ].freeze
+      FORM = Facts::Form.load("feedback/second")
 
       CONSEQUENCES = %i[roles_say second_counts second_resolution].freeze
       RULES = %i[second_nowhere second_coarse second_too_fast].freeze
@@ -84,20 +17,20 @@ module Gallop
       def self.fields(profile, typed)
         return [] unless profile["second_feedback.role"]
         role = typed.transform_keys(&:to_s)["second_role"]
-        [ROLE, *(%w[load master].include?(role) ? FIELDS : []), *(role == "load" ? RATIO : [])]
+        [*FORM[:role], *(%w[load master].include?(role) ? FORM[:device] : []), *(role == "load" ? FORM[:ratio] : [])]
       end
 
       private
 
-      def role = sheet_figure("second_role")
+      def role = as_typed("second_role")
       def second_ratio =
-        if sheet_figure("second_motor_turns") && sheet_figure("second_turns")
+        if as_typed("second_motor_turns") && as_typed("second_turns")
           Rational(sheet["second_turns"], sheet["second_motor_turns"])
         else
           nil
         end
       # In a turn of the motor. @return [Rational, nil]
-      def second_motor_counts = second_ratio && sheet_figure("second_lines") && 4 * sheet["second_lines"] * second_ratio
+      def second_motor_counts = second_ratio && as_typed("second_lines") && 4 * sheet["second_lines"] * second_ratio
 
       def roles_say
         case role
@@ -184,11 +117,11 @@ module Gallop
       def propose_second
         return unless role
         values = {
-          "second_feedback.role" => ROLES.keys.index(role),
-          "second_feedback.counts_per_turn" => sheet_figure("second_lines")&.*(4),
-          "second_feedback.ratio_motor" => sheet_figure("second_motor_turns"),
-          "second_feedback.ratio_encoder" => sheet_figure("second_turns"),
-          "second_feedback.direction" => { "same" => 0, "reversed" => 1 }[sheet_figure("second_direction")]
+          "second_feedback.role" => FORM.field("second_role").choices.keys.index(role),
+          "second_feedback.counts_per_turn" => as_typed("second_lines")&.*(4),
+          "second_feedback.ratio_motor" => as_typed("second_motor_turns"),
+          "second_feedback.ratio_encoder" => as_typed("second_turns"),
+          "second_feedback.direction" => { "same" => 0, "reversed" => 1 }[as_typed("second_direction")]
         }.compact
         values
           .map do |key, figure|

@@ -42,14 +42,14 @@ module Gallop
         return SIGNALS.fetch(device) unless kind.counts == :lines && device != "sine"
         [
           [
-            CHANNELS.flat_map { |name| lines_of(name) } + (sheet_figure("index") == "yes" ? lines_of("Z") : []),
+            CHANNELS.flat_map { |name| lines_of(name) } + (as_typed("index") == "yes" ? lines_of("Z") : []),
             single? ? SINGLE : DIFFERENTIAL
           ],
           *(device == "incremental_halls" ? SIGNALS["halls"] : [])
         ]
       end
 
-      def single? = sheet_figure("signal") == "single_ended"
+      def single? = as_typed("signal") == "single_ended"
       def lines_of(name) = single? ? ["#{name}+"] : ["#{name}+", "#{name}−"]
 
       # Terminals of the drive's feedback connector. @return [String]
@@ -63,7 +63,7 @@ module Gallop
       def supply_rows
         shield = ["Shield", terminal("Shield"), "", "flat on the drive's side; at the device on its housing"]
         return [shield] if device == "resolver"
-        volts = si("supply")
+        volts = given("supply")
         outside = volts && profile["feedback.supply"] && supply_choice.nil?
         [
           [

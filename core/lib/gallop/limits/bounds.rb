@@ -9,104 +9,18 @@ module Gallop
       include ComingToRest
 
       MARGIN = 0.1
-      DIRECTIONS = { "both" => "Both", "forward" => "Forward only", "backward" => "Backward only" }.freeze
-      REACTIONS = { "quick" => "Quick stop ramp", "ramp" => "Slow-down ramp", "coast" => "Coast" }.freeze
       REACTION_CODES = { "coast" => 0, "ramp" => 1, "quick" => 2 }.freeze
       QUICKER = 3 # times the ramp down: what a mechanism is spared beyond, where the torque would allow it
       SLOW = 10 # times slower than asked for: a ramp that is of no use
 
-      COMMON = [
-        field(
-          "margin",
-          "Margin",
-          "%",
-          0,
-          80,
-          "Kept free of every bound that is not the technician's own; 10 % is reckoned with where nothing is given.",
-          required: false,
-          group: "Speed"
-        ),
-        field(
-          "ramp_time",
-          "From rest to top speed",
-          "s",
-          0.001,
-          600,
-          "Nothing: by the acceleration that Mechanics asks for.",
-          required: false,
-          group: "Ramps"
-        ),
-        field(
-          "stop_time",
-          "From top speed to rest",
-          "s",
-          0.001,
-          600,
-          "Nothing: as quick as the ramp up.",
-          required: false,
-          group: "Ramps"
-        ),
-        field(
-          "quick_stop_time",
-          "Quick stop from top speed",
-          "s",
-          0.001,
-          600,
-          "Nothing: as quick as the torque allows, with the margin.",
-          required: false,
-          group: "Ramps"
-        ),
-        field(
-          "direction",
-          "Permitted direction",
-          "",
-          nil,
-          nil,
-          "The other is locked in the drive, whoever commands.",
-          choices: DIRECTIONS,
-          required: false,
-          group: "Speed"
-        ),
-        field(
-          "backward_share",
-          "Backward at most",
-          "%",
-          1,
-          100,
-          "Of the top speed, where the machine goes back more slowly. Nothing: as fast as forward.",
-          required: false,
-          group: "Speed"
-        ),
-        field(
-          "quick_stop_reaction",
-          "Quick stop",
-          "",
-          nil,
-          nil,
-          "What the drive does on a quick stop.",
-          choices: REACTIONS,
-          required: false,
-          group: "When it stops"
-        ),
-        field(
-          "fault_reaction",
-          "Fault",
-          "",
-          nil,
-          nil,
-          "What it does on a fault that leaves the power stage usable.",
-          choices: REACTIONS,
-          required: false,
-          group: "When it stops"
-        )
-      ].freeze
+      COMMON = Facts::Form.load("limits/bounds")[:common]
 
       CHARTS = %i[run].freeze
 
       # Bounds of the speed. @return [Hash{String => Float}] who bounds => rad/s
       def speed_bounds
         {
-          "the motor" => motor.si("top_speed"),
+          "the motor" => motor.given("top_speed"),
           "the gearbox" => mechanics.permitted_speed,
           "the drive's output frequency" => drive_speed,
           "the feedback" => feedback.speed_of_input
@@ -119,7 +33,7 @@ module Gallop
       def mechanics = machine.stage("mechanics")
       def feedback = machine.stage("feedback")
       def power = machine.stage("power")
-      def margin = si("margin") || MARGIN
+      def margin = given("margin") || MARGIN
       def pole_pairs = motor.pole_pairs_known
       def drive_speed = pole_pairs && 2 * Math::PI * rating(:output_frequency) / pole_pairs
       def bounded_by = speed_bounds.min_by(&:last)&.first
@@ -141,12 +55,12 @@ module Gallop
         (peak_torque - opposing) / inertia
       end
 
-      def wanted_acceleration = rate(si("ramp_time")) || mechanics.demanded_acceleration
-      def wanted_deceleration = rate(si("stop_time")) || wanted_acceleration
+      def wanted_acceleration = rate(given("ramp_time")) || mechanics.demanded_acceleration
+      def wanted_deceleration = rate(given("stop_time")) || wanted_acceleration
 
       # Who bounds the quick stop, and how much. @return [Hash{String => Float}] rad/s²
       def quick_bounds
-        return { "as given" => rate(si("quick_stop_time")) } if si("quick_stop_time") && working_speed
+        return { "as given" => rate(given("quick_stop_time")) } if given("quick_stop_time") && working_speed
         return {} if possible_acceleration.nil?
         {
           "bounded by the #{shaft.word(:torque)}, less #{percent(margin)}" => possible_acceleration * (1 - margin),
@@ -246,7 +160,7 @@ module Gallop
 
       # A limit that another one makes unreachable, in the words of both.
       def top_speed_unreachable
-        top = motor.si("top_speed")
+        top = motor.given("top_speed")
         return unless top && highest && top > highest * 1.0001
         finding(
           bounded_by == "the gearbox" ? :blocker : :caution,
@@ -318,13 +232,14 @@ module Gallop
       end
 
       def quick_stop_slower
-        unless si("quick_stop_time") && working_speed && wanted_deceleration && quick_deceleration < wanted_deceleration
+        unless given("quick_stop_time") && working_speed && wanted_deceleration &&
+                 quick_deceleration < wanted_deceleration
           return
         end
         caution(
           "quick_stop_slower",
           "The quick stop is slower than the ordinary one",
-          because: "#{show(si("quick_stop_time"), "s")} against #{show(working_speed / wanted_deceleration, "s")}.",
+          because: "#{show(given("quick_stop_time"), "s")} against #{show(working_speed / wanted_deceleration, "s")}.",
           so: "Exchange the two, or shorten the quick stop.",
           facts: %w[quick_stop_time stop_time]
         )
@@ -373,7 +288,7 @@ module Gallop
       end
 
       def propose_backward
-        share = si("backward_share")
+        share = given("backward_share")
         return unless share && working_speed
         speed = in_unit_of("limits.backward_speed", :speed, share * working_speed)
         propose("limits.backward_speed", [speed.floor, 1].max, "as given", facts: %w[backward_share])

@@ -53,7 +53,7 @@ module Gallop
 
       def falling
         rate = (mechanics.torque_of_gravity.abs - mechanics.torque_of_friction.to_f) / inertia
-        engage = brake? ? power.si("brake_engage") : nil
+        engage = brake? ? power.given("brake_engage") : nil
         if engage.nil?
           return "the load falls", "Nothing is known to hold it: after a second it would go #{speed_text(rate)}."
         end

@@ -6,55 +6,7 @@ module Gallop
     class Frequency < Bounds
       LONGEST_RAMP = 600 # s
       HZ = "Hz"
-      BANDS =
-        (1..3)
-          .flat_map do |n|
-            [
-              field(
-                "skip_#{n}",
-                "Skipped band #{n}, middle",
-                HZ,
-                0,
-                400,
-                "Something resonates there. Ramps pass through, nothing stays in it.",
-                required: false,
-                group: "Skipped bands"
-              ),
-              field(
-                "skip_width_#{n}",
-                "Skipped band #{n}, width",
-                HZ,
-                0.1,
-                50,
-                "Whole width of the band.",
-                required: false,
-                group: "Skipped bands"
-              )
-            ]
-          end
-          .freeze
-      WINDOW = [
-        field(
-          "lowest_frequency",
-          "Lowest frequency",
-          HZ,
-          0,
-          400,
-          "Above zero, a reference of zero keeps the motor turning.",
-          required: false,
-          group: "Speed"
-        ),
-        field(
-          "highest_frequency",
-          "Highest frequency",
-          HZ,
-          0.1,
-          1000,
-          "Nothing: by the top speed at Motor.",
-          required: false,
-          group: "Speed"
-        )
-      ].freeze
+      FORM = Facts::Form.load("limits/frequency")
 
       CONSEQUENCES =
         (
@@ -91,17 +43,21 @@ module Gallop
       private
 
       def fields(_typed) =
-        COMMON.select { |row| row.group == "Speed" } + WINDOW + COMMON.select { |row| row.group == "Ramps" } + BANDS +
-          COMMON.select { |row| row.group == "When it stops" }
+        COMMON.select { |row| row.group == "Speed" } + FORM[:window] + COMMON.select { |row| row.group == "Ramps" } +
+          FORM[:skipped_bands] + COMMON.select { |row| row.group == "When it stops" }
 
       # Motor speed of a frequency, without slip. @return [Float, nil] rad/s
       def speed_of(frequency) = frequency && pole_pairs && 2 * Math::PI * frequency / pole_pairs
       def frequency_of(speed) = speed && pole_pairs && speed * pole_pairs / (2 * Math::PI)
       def in_hertz(speed) = pole_pairs ? "#{show(frequency_of(speed), HZ, 1)}, " : ""
-      def working_speed = [super, speed_of(si("highest_frequency"))].compact.min
+      def working_speed = [super, speed_of(given("highest_frequency"))].compact.min
       def bands =
         (1..3).filter_map do |n|
-          si("skip_#{n}")&.positive? && si("skip_width_#{n}") ? [n, si("skip_#{n}"), si("skip_width_#{n}")] : nil
+          if given("skip_#{n}")&.positive? && given("skip_width_#{n}")
+            [n, given("skip_#{n}"), given("skip_width_#{n}")]
+          else
+            nil
+          end
         end
 
       def working_frequency
@@ -117,12 +73,12 @@ module Gallop
       end
 
       def frequency_unreachable
-        speed = speed_of(si("highest_frequency"))
+        speed = speed_of(given("highest_frequency"))
         return unless speed && highest && speed > highest * 1.0001
         finding(
           bounded_by == "the gearbox" ? :blocker : :caution,
           "frequency_unreachable",
-          "#{show(si("highest_frequency"), HZ)} is #{speed_text(speed)} on this motor; #{bounded_by} allows " \
+          "#{show(given("highest_frequency"), HZ)} is #{speed_text(speed)} on this motor; #{bounded_by} allows " \
             "#{speed_text(highest)}",
           because:
             if bounded_by == "the gearbox"
@@ -136,12 +92,12 @@ module Gallop
       end
 
       def turns_at_zero
-        return unless si("lowest_frequency")&.positive?
-        speed = speed_of(si("lowest_frequency"))
+        return unless given("lowest_frequency")&.positive?
+        speed = speed_of(given("lowest_frequency"))
         caution(
           "turns_at_zero",
           "With a reference of zero the motor " \
-            "turns#{speed ? " at #{speed_text(speed)}" : " with #{show(si("lowest_frequency"), HZ)}"}",
+            "turns#{speed ? " at #{speed_text(speed)}" : " with #{show(given("lowest_frequency"), HZ)}"}",
           because: "As soon as it is enabled, and until it is stopped.",
           so: "Leave the lowest frequency at zero, unless the machine asks for it and everybody knows.",
           facts: %w[lowest_frequency],
@@ -150,13 +106,13 @@ module Gallop
       end
 
       def window_turned
-        unless si("lowest_frequency") && (top = si("highest_frequency") || frequency_of(highest)) &&
-                 si("lowest_frequency") >= top
+        unless given("lowest_frequency") && (top = given("highest_frequency") || frequency_of(highest)) &&
+                 given("lowest_frequency") >= top
           return
         end
         blocker(
           "window_turned",
-          "The lowest frequency, #{show(si("lowest_frequency"), HZ)}, is not below the highest, #{show(top, HZ)}",
+          "The lowest frequency, #{show(given("lowest_frequency"), HZ)}, is not below the highest, #{show(top, HZ)}",
           because: "No reference would be followed.",
           so: "Exchange the two.",
           facts: %w[lowest_frequency highest_frequency]
@@ -167,7 +123,7 @@ module Gallop
         half =
           (1..3).flat_map do |n|
             ["skip_#{n}", "skip_width_#{n}"].then do |pair|
-              pair.one? { |key| si(key) } ? pair.select { |key| si(key) } : []
+              pair.one? { |key| given(key) } ? pair.select { |key| given(key) } : []
             end
           end
         return if half.empty?
@@ -228,7 +184,7 @@ module Gallop
 
       def factory_stop_trips
         time = power.shortest_stop_time
-        return unless time && (si("stop_time").nil? && wanted_deceleration.nil?)
+        return unless time && (given("stop_time").nil? && wanted_deceleration.nil?)
         speed, seconds =
           %w[ramps.deceleration_speed ramps.deceleration_time].map do |key|
             profile.fetch(key).then { |entry| entry.figure(entry.default_raw) }
@@ -247,10 +203,10 @@ module Gallop
 
       def propose_window
         [
-          speed_of(si("lowest_frequency")) &&
+          speed_of(given("lowest_frequency")) &&
             propose(
               "limits.lowest_speed",
-              (speed_of(si("lowest_frequency")) * RPM).round,
+              (speed_of(given("lowest_frequency")) * RPM).round,
               "the lowest frequency on this motor",
               facts: %w[lowest_frequency]
             )
@@ -259,8 +215,8 @@ module Gallop
 
       def propose_ramps
         {
-          "acceleration" => [wanted_acceleration, si("ramp_time") ? "as given" : "what Mechanics asks for"],
-          "deceleration" => [wanted_deceleration, si("stop_time") ? "as given" : "as the ramp up"],
+          "acceleration" => [wanted_acceleration, given("ramp_time") ? "as given" : "what Mechanics asks for"],
+          "deceleration" => [wanted_deceleration, given("stop_time") ? "as given" : "as the ramp up"],
           "quick_stop" => [quick_deceleration, quick_note]
         }.flat_map do |name, (acceleration, reason)|
             speed, time = working_speed && step(acceleration)

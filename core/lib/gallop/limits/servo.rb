@@ -7,49 +7,7 @@ module Gallop
       RAMP_FACTS = %w[ramp_time stop_time].freeze
       # Where the load turns: degrees of it.
       OF_TURNING = { unit: "°" }.freeze
-      TRAVEL = [
-        field(
-          "travel_low",
-          "Lowest position",
-          "mm",
-          -1e7,
-          1e7,
-          "Software travel limit, from home.",
-          required: false,
-          group: "Travel"
-        ),
-        field(
-          "travel_high",
-          "Highest position",
-          "mm",
-          -1e7,
-          1e7,
-          "Software travel limit, from home.",
-          required: false,
-          group: "Travel"
-        ),
-        field(
-          "following",
-          "Permitted following error",
-          "mm",
-          1e-6,
-          10_000,
-          "More, and the drive trips. Several times the largest that is seen in good running.",
-          required: false,
-          group: "Travel"
-        )
-      ].freeze
-      JERK =
-        field(
-          "rounding_time",
-          "Rounding of the ramps",
-          "s",
-          0.001,
-          60,
-          "Time in which the acceleration builds up. Nothing: linear ramps.",
-          required: false,
-          group: "Ramps"
-        )
+      FORM = Facts::Form.load("limits/servo")
 
       CONSEQUENCES =
         (
@@ -96,8 +54,9 @@ module Gallop
 
       # A drive without positioning has no travel.
       def fields(_typed)
-        jerk = profile["ramps.jerk"] ? [JERK] : []
-        travel = profile["position.limit_low"] ? TRAVEL.map { |row| turning? ? row.with(**OF_TURNING) : row } : []
+        jerk = profile["ramps.jerk"] ? FORM[:rounding] : []
+        travel =
+          profile["position.limit_low"] ? FORM[:travel].map { |row| turning? ? row.with(**OF_TURNING) : row } : []
         COMMON
           .group_by(&:group)
           .flat_map { |group, rows| group == "Ramps" ? rows + jerk : rows }
@@ -105,20 +64,24 @@ module Gallop
           .then { |first, last| first + travel + last }
       end
 
-      def si(key) = sheet.asks?(key) ? super : nil
       def turning? = mechanics.along_a_line? == false
       def way_told(way) = turning? ? [way * 180 / Math::PI, "°"] : [way * 1e3, "mm"]
       def way_text(way) = show(*way_told(way))
       # Counts for a metre of the load, or for a radian.
       def counts_a_unit =
         feedback.counts && mechanics.motor_turns_a_unit ? feedback.counts * mechanics.motor_turns_a_unit : nil
-      def in_counts(key) = si(key) && counts_a_unit ? (si(key) * counts_a_unit).round : nil
-      def jerk = si("rounding_time") && wanted_acceleration ? wanted_acceleration / si("rounding_time") : nil
+      def in_counts(key) = given(key) && counts_a_unit ? (given(key) * counts_a_unit).round : nil
+      def jerk = given("rounding_time") && wanted_acceleration ? wanted_acceleration / given("rounding_time") : nil
       def factory(key) = profile[key] && profile.fetch(key).then { |entry| entry.figure(entry.default_raw) }
 
       def jerk_follows
         jerk &&
-          consequence("jerk", "Jerk", *told(:jerk, jerk), "Each ramp takes #{show(si("rounding_time"), "s")} longer.")
+          consequence(
+            "jerk",
+            "Jerk",
+            *told(:jerk, jerk),
+            "Each ramp takes #{show(given("rounding_time"), "s")} longer."
+          )
       end
 
       def window_in_counts
@@ -127,7 +90,7 @@ module Gallop
       end
 
       def factory_window
-        return unless counts_a_unit && factory("position.following_error_window") && si("following").nil?
+        return unless counts_a_unit && factory("position.following_error_window") && given("following").nil?
         consequence(
           "factory_window",
           "Following error window as it comes",
@@ -138,11 +101,12 @@ module Gallop
       end
 
       def travel_turned
-        return unless si("travel_low") && si("travel_high") && si("travel_low") >= si("travel_high")
+        return unless given("travel_low") && given("travel_high") && given("travel_low") >= given("travel_high")
         blocker(
           "travel_turned",
           "The lowest position is not below the highest",
-          because: "#{way_text(si("travel_low"))} and #{way_text(si("travel_high"))}: no target would be allowed.",
+          because:
+            "#{way_text(given("travel_low"))} and #{way_text(given("travel_high"))}: no target would be allowed.",
           so: "Exchange the two.",
           facts: %w[travel_low travel_high]
         )
@@ -150,10 +114,11 @@ module Gallop
 
       def travel_beyond_stroke
         stroke = mechanics.stroke_of_load
-        unless stroke && si("travel_low") && si("travel_high") && si("travel_high") - si("travel_low") < stroke * 0.9999
+        unless stroke && given("travel_low") && given("travel_high") &&
+                 given("travel_high") - given("travel_low") < stroke * 0.9999
           return
         end
-        room = si("travel_high") - si("travel_low")
+        room = given("travel_high") - given("travel_low")
         return unless room.positive?
         caution(
           "travel_below_stroke",
@@ -176,8 +141,8 @@ module Gallop
       end
 
       def rounding_too_long
-        unless si("rounding_time") && wanted_acceleration && working_speed &&
-                 si("rounding_time") > working_speed / wanted_acceleration
+        unless given("rounding_time") && wanted_acceleration && working_speed &&
+                 given("rounding_time") > working_speed / wanted_acceleration
           return
         end
         note(
@@ -222,7 +187,7 @@ module Gallop
       end
 
       def factory_window_large
-        unless counts_a_unit && si("following").nil? && mechanics.stroke_of_load &&
+        unless counts_a_unit && given("following").nil? && mechanics.stroke_of_load &&
                  factory("position.following_error_window")
           return
         end
@@ -261,8 +226,8 @@ module Gallop
 
       def propose_ramps
         [
-          ramp("ramps.acceleration", wanted_acceleration, si("ramp_time") ? "as given" : "what Mechanics asks for"),
-          ramp("ramps.deceleration", wanted_deceleration, si("stop_time") ? "as given" : "as the ramp up"),
+          ramp("ramps.acceleration", wanted_acceleration, given("ramp_time") ? "as given" : "what Mechanics asks for"),
+          ramp("ramps.deceleration", wanted_deceleration, given("stop_time") ? "as given" : "as the ramp up"),
           ramp("ramps.quick_stop", quick_deceleration, quick_note),
           ramp("ramps.highest_acceleration", quick_deceleration, "no more than a quick stop")
         ].compact

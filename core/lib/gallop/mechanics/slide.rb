@@ -6,8 +6,8 @@ module Gallop
     # is a pole pair pitch.
     class Slide < Train
       LENGTHS = Train::UNITS.keys.reject { |unit| unit.match?(/°|turn/) }.freeze
-      UNIT = DUTY.last.with(choices: LENGTHS.to_h { |unit| [unit, unit] })
-      STATED = [*LINEAR_LOAD, *LINEAR_MOTION, DUTY.first, UNIT].freeze
+      UNIT = FORM.field("unit").with(choices: LENGTHS.to_h { |unit| [unit, unit] })
+      STATED = [*FORM[:linear_load], *FORM[:linear_motion], FORM.field("cycle_time"), UNIT].freeze
 
       CONSEQUENCES =
         (
@@ -42,19 +42,18 @@ module Gallop
 
       # The moving part hangs on the slope as well.
       def gravity_force
-        return 0.0 unless si("load_mass")
-        (si("load_mass") + (rotor_inertia ? shaft.real(:inertia, rotor_inertia) : 0.0) - (si("counterweight") || 0.0)) *
-          Mechanics::GRAVITY * Math.sin(si("slope") || 0.0)
+        return 0.0 unless given("load_mass")
+        (
+          given("load_mass") + (rotor_inertia ? shaft.real(:inertia, rotor_inertia) : 0.0) -
+            (given("counterweight") || 0.0)
+        ) * Mechanics::GRAVITY * Math.sin(given("slope") || 0.0)
       end
 
       def inertia_at_motor =
         load_inertia && consequence("inertia_at_motor", "Load on the moving part", *told(:inertia, load_inertia))
-      def propose(entry_key, figure, reason, facts: []) =
-        super(entry_key, figure, reason, facts: facts.select { |key| sheet.asks?(key) })
-
       def speed_at(motor_speed) = speed_text(motor_speed)
       # Rules name the facts of a gear that is not there.
-      def finding(*words, facts: [], **more) = super(*words, facts: facts.select { |key| sheet.asks?(key) }, **more)
+      def named(facts) = facts.select { |key| sheet.asks?(key) }
 
       def feed_turn = "a pole pair pitch"
       def feed_turns = "pole pair pitches"

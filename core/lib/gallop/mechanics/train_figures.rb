@@ -16,7 +16,7 @@ module Gallop
         @gear ||=
           Rational(sheet["gear_motor"] || 1, sheet["gear_output"] || 1) *
             Rational(sheet["gear_2_motor"] || 1, sheet["gear_2_output"] || 1)
-      def efficiency = si("gear_efficiency") || 1.0
+      def efficiency = given("gear_efficiency") || 1.0
 
       # Travel of the load in one turn of the output shaft, in metres; a turn of a rotary load is a turn.
       # @return [Rational, nil]
@@ -47,29 +47,29 @@ module Gallop
       def motor = machine&.stage("motor")
       def rotor_inertia = motor&.known("rotor_inertia")
 
-      def moved_mass = si("load_mass") && si("load_mass") + (si("counterweight") || 0.0)
+      def moved_mass = given("load_mass") && given("load_mass") + (given("counterweight") || 0.0)
 
       # Of the load and what turns with the output, at the output shaft.
       def output_side_inertia
         return if radius.nil?
-        load = linear? ? moved_mass && moved_mass * radius**2 : si("load_inertia")
-        load && load + (si("output_inertia") || 0.0) + cylinder.to_f
+        load = linear? ? moved_mass && moved_mass * radius**2 : given("load_inertia")
+        load && load + (given("output_inertia") || 0.0) + cylinder.to_f
       end
 
       # J = π/32 ρ L D⁴ of a solid cylinder
       def cylinder
-        with("cylinder_diameter", "cylinder_length") do |diameter, length|
-          Math::PI / 32 * (sheet["cylinder_material"] || Train::MATERIALS.keys.first).to_f * length * diameter**4
+        given_all("cylinder_diameter", "cylinder_length") do |diameter, length|
+          Math::PI / 32 * (sheet["cylinder_material"] || Train::STEEL).to_f * length * diameter**4
         end
       end
 
       # Load and elasticity as the motor feels them: k r²/i², J/i². @return [Array(Float, Float), nil] N·m/rad, kg·m²
       def elastic
-        return unless si("stiffness") && output_side_inertia&.positive?
-        [si("stiffness") * radius**2 / gear**2, output_side_inertia / gear**2]
+        return unless given("stiffness") && output_side_inertia&.positive?
+        [given("stiffness") * radius**2 / gear**2, output_side_inertia / gear**2]
       end
 
-      def motor_side = (rotor_inertia || 0.0) + (si("motor_side_inertia") || 0.0)
+      def motor_side = (rotor_inertia || 0.0) + (given("motor_side_inertia") || 0.0)
 
       # √(k/J_l) and √(k (1/J_m + 1/J_l)), in Hz
       def anti_resonance_frequency = elastic && Math.sqrt(elastic[0] / elastic[1]) / (2 * Math::PI)
@@ -78,26 +78,26 @@ module Gallop
 
       # At the motor, without its rotor.
       def load_inertia
-        output_side_inertia && output_side_inertia / (gear**2 * efficiency) + (si("motor_side_inertia") || 0.0)
+        output_side_inertia && output_side_inertia / (gear**2 * efficiency) + (given("motor_side_inertia") || 0.0)
       end
 
       def whole_inertia = load_inertia && load_inertia + (rotor_inertia || 0.0)
 
       # Gravity along the path, N; positive pulls against the positive direction.
       def gravity_force
-        return 0.0 unless linear? && si("load_mass")
-        (si("load_mass") - (si("counterweight") || 0.0)) * Mechanics::GRAVITY * Math.sin(si("slope") || 0.0)
+        return 0.0 unless linear? && given("load_mass")
+        (given("load_mass") - (given("counterweight") || 0.0)) * Mechanics::GRAVITY * Math.sin(given("slope") || 0.0)
       end
 
       # Torque at the motor that a force or torque at the load asks for.
       def at_motor(at_load) = radius && at_load * radius / (gear * efficiency)
       def gravity = at_motor(gravity_force)
-      def friction = at_motor(si(linear? ? "friction_force" : "friction_torque") || 0.0)
-      def process = at_motor(si(linear? ? "process_force" : "process_torque") || 0.0)
+      def friction = at_motor(given(linear? ? "friction_force" : "friction_torque") || 0.0)
+      def process = at_motor(given(linear? ? "process_force" : "process_torque") || 0.0)
 
       # rad/s and rad/s² at the motor for what is asked of the load
-      def top_speed = si("speed") && radius && si("speed") / radius * gear
-      def angular_acceleration = si("acceleration") && radius && si("acceleration") / radius * gear
+      def top_speed = given("speed") && radius && given("speed") / radius * gear
+      def angular_acceleration = given("acceleration") && radius && given("acceleration") / radius * gear
       def dynamic_torque = angular_acceleration && whole_inertia && angular_acceleration * whole_inertia
 
       # Accelerating against friction, there and back, with the force of the process and without it: where it helps
@@ -111,20 +111,20 @@ module Gallop
       # One move there: accelerate, cruise, brake, rest. Mean square over the cycle.
       # @return [Hash, nil] torque: [Float], busy: [Float] s
       def duty
-        return unless top_speed && angular_acceleration && dynamic_torque && si("stroke") && si("cycle_time")
+        return unless top_speed && angular_acceleration && dynamic_torque && given("stroke") && given("cycle_time")
         ramp, cruise = phases
         busy = 2 * ramp + cruise
-        return { busy: busy, torque: nil } if busy > si("cycle_time")
+        return { busy: busy, torque: nil } if busy > given("cycle_time")
         hold = gravity + process
         squares =
           (dynamic_torque + friction + hold)**2 * ramp + (friction + hold)**2 * cruise +
-            (-dynamic_torque + friction + hold)**2 * ramp + gravity**2 * (si("cycle_time") - busy)
-        { busy: busy, torque: Math.sqrt(squares / si("cycle_time")) }
+            (-dynamic_torque + friction + hold)**2 * ramp + gravity**2 * (given("cycle_time") - busy)
+        { busy: busy, torque: Math.sqrt(squares / given("cycle_time")) }
       end
 
       # @return [Array(Float, Float)] time of one ramp and of cruising; a short stroke never reaches the speed
       def phases
-        distance = si("stroke") / radius * gear
+        distance = given("stroke") / radius * gear
         full = top_speed / angular_acceleration
         return Math.sqrt(distance / angular_acceleration), 0.0 if distance < top_speed * full
         [full, distance / top_speed - full]
@@ -292,7 +292,7 @@ module Gallop
           "rms_torque",
           "RMS #{shaft.word(:torque)} of the cycle",
           *told(:torque, duty[:torque]),
-          "Motion takes #{show(duty[:busy], "s")} of #{show(si("cycle_time"), "s")}."
+          "Motion takes #{show(duty[:busy], "s")} of #{show(given("cycle_time"), "s")}."
         )
       end
 

@@ -60,14 +60,14 @@ module Gallop
       end
 
       def roll_turned
-        unless mechanism == "winder" && si("core_diameter") && si("full_diameter") &&
-                 si("core_diameter") >= si("full_diameter")
+        unless mechanism == "winder" && given("core_diameter") && given("full_diameter") &&
+                 given("core_diameter") >= given("full_diameter")
           return
         end
         blocker(
           "roll_turned",
           "The core is not smaller than the full roll",
-          because: "#{show(si("core_diameter") * 1e3, "mm")} against #{show(si("full_diameter") * 1e3, "mm")}.",
+          because: "#{show(given("core_diameter") * 1e3, "mm")} against #{show(given("full_diameter") * 1e3, "mm")}.",
           so: "Exchange the two.",
           facts: %w[core_diameter full_diameter]
         )
@@ -87,7 +87,7 @@ module Gallop
       end
 
       def gearbox_too_fast
-        limit = si("gear_speed")
+        limit = given("gear_speed")
         return unless limit && top_speed && top_speed > limit
         blocker(
           "gearbox_too_fast",
@@ -99,7 +99,7 @@ module Gallop
       end
 
       def motor_too_fast
-        limit = motor&.si("top_speed")
+        limit = motor&.given("top_speed")
         return unless limit && top_speed && top_speed > limit
         caution(
           "motor_too_fast",
@@ -139,7 +139,7 @@ module Gallop
       def too_short_a_cycle
         blocker(
           "cycle_too_short",
-          "The move alone takes #{show(duty[:busy], "s")}; the cycle has #{show(si("cycle_time"), "s")}",
+          "The move alone takes #{show(duty[:busy], "s")}; the cycle has #{show(given("cycle_time"), "s")}",
           because: "Stroke, speed, acceleration and cycle contradict one another.",
           so: "Check the cycle time, or ask for more speed.",
           facts: %w[cycle_time stroke speed acceleration]
@@ -177,7 +177,7 @@ module Gallop
       end
 
       def slope_without_mass
-        return unless linear? && si("slope").to_f.nonzero? && si("load_mass")&.zero?
+        return unless linear? && given("slope").to_f.nonzero? && given("load_mass")&.zero?
         note(
           "slope_without_mass",
           "A slope is given for a load of no mass",
@@ -199,8 +199,8 @@ module Gallop
       end
 
       def unit_not_exact
-        return if feed.nil? || feed.exact? || si("stroke").nil?
-        off = (feed.error * si("stroke")).abs.to_f
+        return if feed.nil? || feed.exact? || given("stroke").nil?
+        off = (feed.error * given("stroke")).abs.to_f
         finding(
           off > VISIBLE ? :caution : :note,
           "unit_not_exact",
@@ -221,16 +221,17 @@ module Gallop
       # Of the motor and the drive, whichever is smaller.
       def motor_peak_torque
         return unless motor && profile.servo?
-        motor.si("torque_constant") && motor.si("peak_current") &&
-          [motor.si("peak_current"), rating(:peak_current)].min * motor.si("torque_constant")
+        motor.given("torque_constant") && motor.given("peak_current") &&
+          [motor.given("peak_current"), rating(:peak_current)].min * motor.given("torque_constant")
       end
 
       def rated_torque
         return unless motor
         if profile.servo?
-          motor.si("rated_torque")
+          motor.given("rated_torque")
         else
-          motor.si("rated_power") && motor.si("rated_speed") && motor.si("rated_power") / motor.si("rated_speed")
+          motor.given("rated_power") && motor.given("rated_speed") &&
+            motor.given("rated_power") / motor.given("rated_speed")
         end
       end
     end

@@ -19,8 +19,7 @@ module Gallop
       private
 
       # Rules name the facts of a rotary load; these are the roll's.
-      def finding(*words, facts: [], **more) =
-        super(*words, facts: mechanism == "winder" ? facts.map { |key| FACTS.fetch(key, key) } : facts, **more)
+      def named(facts) = mechanism == "winder" ? facts.map { |key| FACTS.fetch(key, key) } : super
 
       # Facts of a rotary load, as they follow from the roll.
       def wound(key)
@@ -29,23 +28,23 @@ module Gallop
         when "load_inertia"
           full_inertia
         when "process_torque"
-          with("web_tension", "full_diameter") { |tension, diameter| tension * diameter / 2 }
+          given_all("web_tension", "full_diameter") { |tension, diameter| tension * diameter / 2 }
         when "speed"
-          with("web_speed", "core_diameter") { |speed, diameter| 2 * speed / diameter }
+          given_all("web_speed", "core_diameter") { |speed, diameter| 2 * speed / diameter }
         when "acceleration"
-          with("web_acceleration", "full_diameter") { |acceleration, diameter| 2 * acceleration / diameter }
+          given_all("web_acceleration", "full_diameter") { |acceleration, diameter| 2 * acceleration / diameter }
         end
       end
 
       def full_inertia
-        with("core_diameter", "full_diameter", "web_width", "web_density") do |core, full, width, density|
-          (si("core_inertia") || 0.0) + [Math::PI / 32 * density * width * (full**4 - core**4), 0.0].max
+        given_all("core_diameter", "full_diameter", "web_width", "web_density") do |core, full, width, density|
+          (given("core_inertia") || 0.0) + [Math::PI / 32 * density * width * (full**4 - core**4), 0.0].max
         end
       end
 
       def roll_inertia
         return unless mechanism == "winder" && full_inertia
-        core = si("core_inertia") || 0.0
+        core = given("core_inertia") || 0.0
         consequence(
           "roll_inertia",
           "Inertia of the full roll",
@@ -63,7 +62,7 @@ module Gallop
       end
 
       def winder_speeds
-        with("web_speed", "core_diameter", "full_diameter") do |speed, core, full|
+        given_all("web_speed", "core_diameter", "full_diameter") do |speed, core, full|
           if mechanism == "winder"
             consequence(
               "winder_speeds",
@@ -78,7 +77,7 @@ module Gallop
       end
 
       def winder_torques
-        with("web_tension", "core_diameter", "full_diameter") do |tension, core, full|
+        given_all("web_tension", "core_diameter", "full_diameter") do |tension, core, full|
           if mechanism == "winder"
             consequence(
               "winder_torques",

@@ -12,61 +12,9 @@ module Gallop
       ROOM = 1.5
       DISTORTS = 0.02 # of the bus, from which the voltage lost to the dead time is felt at low speed
       RIPPLE = 0.25 # of the rated current
-      LEVELS = { "high" => "High level", "low" => "Low level" }.freeze
 
-      FIELDS = [
-        FactStage.field(
-          "gate_level",
-          "Transistors are on at",
-          "",
-          nil,
-          nil,
-          "What the inputs of the gate drivers take as on, by their data sheet.",
-          choices: LEVELS,
-          required: false,
-          group: "Power stage"
-        ),
-        FactStage.field(
-          "turn_off",
-          "Time to turn off",
-          "ns",
-          5,
-          10_000,
-          "Of a transistor with its driver, delay and fall together, at its slowest.",
-          required: false,
-          group: "Power stage"
-        ),
-        FactStage.field(
-          "driver_difference",
-          "Difference of the drivers",
-          "ns",
-          0,
-          5000,
-          "By which the delays of two drivers may differ; nothing is reckoned with where it is not given.",
-          required: false,
-          group: "Power stage"
-        ),
-        FactStage.field(
-          "dead_time",
-          "Dead time",
-          "ns",
-          10,
-          20_000,
-          "In which both transistors of a leg are off. Nothing: what is safe is proposed where the drive has less.",
-          required: false,
-          group: "Power stage"
-        ),
-        FactStage.field(
-          "stage_switching",
-          "Switching frequency",
-          "kHz",
-          1,
-          200,
-          "Nothing: as the drive comes from the works.",
-          required: false,
-          group: "Power stage"
-        )
-      ].freeze
+      FORM = Facts::Form.load("motors/bare_stage")
+      FIELDS = FORM[:power_stage]
 
       CONSEQUENCES = %i[dead_time_needed dead_time_costs current_ripple].freeze
       RULES = %i[stage_not_described dead_time_too_short dead_time_distorts ripples_much].freeze
@@ -77,16 +25,15 @@ module Gallop
 
       private
 
-      def stage_fact(key) = sheet.asks?(key) ? sheet.si(key) : nil
-      def shortest_dead_time = stage_fact("turn_off") && stage_fact("turn_off") + stage_fact("driver_difference").to_f
+      def shortest_dead_time = given("turn_off") && given("turn_off") + given("driver_difference").to_f
       def safe_dead_time = shortest_dead_time && shortest_dead_time * ROOM
       def factory_figure(key) = profile.fetch(key).then { |entry| entry.to_si(entry.figure(entry.default_raw)) }
-      def dead_time = stage_fact("dead_time") || [factory_figure("stage.dead_time"), safe_dead_time.to_f].max
-      def stage_rate = stage_fact("stage_switching") || factory_figure("stage.switching_frequency")
+      def dead_time = given("dead_time") || [factory_figure("stage.dead_time"), safe_dead_time.to_f].max
+      def stage_rate = given("stage_switching") || factory_figure("stage.switching_frequency")
       def described? = sheet.asks?("dead_time")
       def lost_share = dead_time * stage_rate
       def ripple_of_current =
-        described? && si("line_inductance") ? bus_voltage / (4 * si("line_inductance") * stage_rate) : nil
+        described? && given("line_inductance") ? bus_voltage / (4 * given("line_inductance") * stage_rate) : nil
 
       def dead_time_needed
         safe_dead_time &&
@@ -143,12 +90,12 @@ module Gallop
       end
 
       def dead_time_too_short
-        return unless safe_dead_time && stage_fact("dead_time") && stage_fact("dead_time") < safe_dead_time * 0.9999
-        destroys = stage_fact("dead_time") < shortest_dead_time
+        return unless safe_dead_time && given("dead_time") && given("dead_time") < safe_dead_time * 0.9999
+        destroys = given("dead_time") < shortest_dead_time
         finding(
           destroys ? :blocker : :caution,
           "dead_time_too_short",
-          "#{show(stage_fact("dead_time") * 1e9, "ns", 0)} of dead time; the transistors need " \
+          "#{show(given("dead_time") * 1e9, "ns", 0)} of dead time; the transistors need " \
             "#{show(shortest_dead_time * 1e9, "ns", 0)}",
           because:
             (
@@ -175,7 +122,7 @@ module Gallop
       end
 
       def ripples_much
-        current = si("rated_current")
+        current = given("rated_current")
         return unless ripple_of_current && current && ripple_of_current > RIPPLE * current
         caution(
           "ripples_much",
@@ -190,21 +137,20 @@ module Gallop
 
       def propose_gate_level =
         described? && sheet["gate_level"] &&
-          propose("stage.gate_polarity", LEVELS.keys.index(sheet["gate_level"]), "as given", facts: %w[gate_level]) ||
-          nil
-      def propose_stage_switching =
-        stage_fact("stage_switching") &&
           propose(
-            "stage.switching_frequency",
-            stage_fact("stage_switching") / 1e3,
+            "stage.gate_polarity",
+            FORM.field("gate_level").choices.keys.index(sheet["gate_level"]),
             "as given",
-            facts: %w[stage_switching]
-          )
+            facts: %w[gate_level]
+          ) || nil
+      def propose_stage_switching =
+        given("stage_switching") &&
+          propose("stage.switching_frequency", given("stage_switching") / 1e3, "as given", facts: %w[stage_switching])
 
       def propose_dead_time
         return unless described?
-        if stage_fact("dead_time")
-          return propose("stage.dead_time", (stage_fact("dead_time") * 1e9).round, "as given", facts: %w[dead_time])
+        if given("dead_time")
+          return propose("stage.dead_time", (given("dead_time") * 1e9).round, "as given", facts: %w[dead_time])
         end
         if safe_dead_time && safe_dead_time > factory_figure("stage.dead_time")
           propose(

@@ -13,126 +13,9 @@ module Gallop
       OTHER_SUPPLY = 1.25 # of the rated voltage that the bus may have without being worth a word
       ELECTRICAL_TIMES = (0.05e-3..30e-3)
 
-      FIELDS = [
-        field(
-          "type",
-          "Type",
-          "",
-          nil,
-          nil,
-          "What the nameplate calls the motor. For the record.",
-          text: true,
-          required: false
-        ),
-        field(
-          "rated_voltage",
-          "Rated voltage",
-          "V",
-          1,
-          1000,
-          "Voltage at which the plate's speed and current belong together.",
-          required: false
-        ),
-        field(
-          "rated_torque",
-          "Rated torque",
-          "N·m",
-          0.0001,
-          5000,
-          "Torque that the motor gives for ever at rated speed."
-        ),
-        field(
-          "rated_speed",
-          "Rated speed",
-          "rpm",
-          1,
-          100_000,
-          "Speed at rated torque and voltage, which brushes and commutator stand for ever."
-        ),
-        field("rated_current", "Rated current", "A", 0.01, 1000, "Direct current at rated torque."),
-        field(
-          "peak_current",
-          "Peak current",
-          "A",
-          0.01,
-          3000,
-          "Current that magnets and brushes stand for a short time."
-        ),
-        field(
-          "torque_constant",
-          "Torque constant",
-          "N·m/A",
-          0.00001,
-          100,
-          "Torque for each ampere. Not needed where the voltage or the speed constant is given."
-        ),
-        field(
-          "voltage_constant",
-          "Voltage constant",
-          "V/krpm",
-          0.001,
-          10_000,
-          "Back-EMF at 1 000 rpm. Gives the torque constant, or checks it.",
-          required: false
-        ),
-        field(
-          "speed_constant",
-          "Speed constant",
-          "rpm/V",
-          0.1,
-          100_000,
-          "Speed for each volt of back-EMF. Gives the torque constant, or checks it.",
-          required: false
-        ),
-        field("line_resistance", "Armature resistance", "Ω", 0.001, 1000, "At 20 °C, between the two motor wires."),
-        field("line_inductance", "Armature inductance", "mH", 0.001, 10_000, "Between the two motor wires."),
-        field(
-          "no_load_current",
-          "No-load current",
-          "A",
-          0.0001,
-          1000,
-          "What bearings, brushes and iron take without any load.",
-          required: false
-        ),
-        field(
-          "no_load_speed",
-          "No-load speed",
-          "rpm",
-          1,
-          100_000,
-          "At rated voltage, without any load. For the check.",
-          required: false
-        ),
-        field(
-          "rotor_inertia",
-          "Rotor inertia",
-          "kg·cm²",
-          0.00001,
-          1_000_000,
-          "Inertia of the armature, with its brake if there is one."
-        ),
-        field(
-          "thermal_time",
-          "Winding time constant",
-          "s",
-          0.5,
-          36_000,
-          "How fast the armature warms. From the data sheet.",
-          required: false,
-          group: "Protection"
-        ),
-        field(
-          "top_speed",
-          "Top speed allowed",
-          "rpm",
-          1,
-          100_000,
-          "Highest speed that motor and machine may reach.",
-          group: "Protection"
-        )
-      ].freeze
-      CONSTANTS = %w[voltage_constant speed_constant].freeze
+      FORM = Facts::Form.load("motors/brushed")
+      FIELDS = [*NAME, *FORM[:plate], *FORM[:protection]].freeze
+      FOLLOWS = { "torque_constant" => %w[voltage_constant speed_constant] }.freeze
 
       CONSEQUENCES =
         (
@@ -177,46 +60,37 @@ module Gallop
         ).freeze
       PROPOSALS = (PermanentMagnet::PROPOSALS - %i[propose_pole_pairs propose_switching]).freeze
 
-      # The torque constant follows from either of the others, where that is given.
-      def self.fields(typed)
-        given = typed.transform_keys(&:to_s)
-        return FIELDS if CONSTANTS.all? { |key| given[key].to_s.strip.empty? }
-        FIELDS.map { |field| field.key == "torque_constant" ? field.with(required: false) : field }
-      end
-
       def pole_pairs_known = nil
+      def arrangement = Winding::ARMATURE
 
-      private
-
-      def psi = si("torque_constant")
-      def phase_resistance = si("line_resistance")
-      def phase_inductance = si("line_inductance")
-      def loss_factor = 1.0
-      def emf_ratio = 1.0
-      def emf_words = "the same constant in volts"
-      def amplitude = 1
-      def winding_words = "of armature"
-      def friction_current = si("no_load_current") || 0.0
-      def current_of(torque) = torque / si("torque_constant") + friction_current
-
-      # U = R I + k ω
-      def voltage_limited_speed(torque, bus)
-        with("torque_constant", "line_resistance") do |k, r|
-          [(bus * VOLTAGE_RESERVE - r * (torque / k + friction_current)) / k, 0.0].max
+      # Brushes and commutator take the place of the pole pairs; in steady state nothing drops at the inductance.
+      def winding
+        given_all("torque_constant", "line_resistance") do |constant, resistance|
+          Winding.new(
+            arrangement: arrangement,
+            torque_constant: constant,
+            pole_pairs: 1,
+            resistance: resistance,
+            idle_current: idle_current
+          )
         end
       end
 
+      private
+
+      def idle_current = given("no_load_current") || 0.0
+
       # Both wires of the cable.
-      def drop = cable_resistance && si("rated_current") ? 2 * cable_resistance * si("rated_current") : nil
+      def drop = cable_resistance && given("rated_current") ? 2 * cable_resistance * given("rated_current") : nil
       def supply_line_voltage = bus_voltage
 
       def inferred(key)
         return nil unless key == "torque_constant"
-        si("voltage_constant") || (si("speed_constant") && 1 / si("speed_constant"))
+        given("voltage_constant") || (given("speed_constant") && 1 / given("speed_constant"))
       end
 
       def no_load_on_bus
-        speed = voltage_limited_speed(0.0, bus_voltage)
+        speed = winding&.speed_at(0.0, bus_voltage)
         speed &&
           consequence(
             "no_load_on_bus",
@@ -229,13 +103,13 @@ module Gallop
       end
 
       def speed_constant_follows
-        with("torque_constant") do |k|
+        given_all("torque_constant") do |k|
           consequence("speed_constant", "Speed constant that belongs to it", RPM / k, "rpm/V", 1)
         end
       end
 
       def speed_drop
-        with("torque_constant", "line_resistance", "rated_torque") do |k, r, torque|
+        given_all("torque_constant", "line_resistance", "rated_torque") do |k, r, torque|
           consequence(
             "speed_drop",
             "Speed lost at rated torque",
@@ -248,7 +122,7 @@ module Gallop
       end
 
       def stall
-        with("line_resistance", "torque_constant") do |r, k|
+        given_all("line_resistance", "torque_constant") do |r, k|
           consequence(
             "stall",
             "Current of a blocked motor",
@@ -262,7 +136,7 @@ module Gallop
       end
 
       def best_efficiency
-        with("no_load_current", "line_resistance", "rated_voltage") do |idle, r, voltage|
+        given_all("no_load_current", "line_resistance", "rated_voltage") do |idle, r, voltage|
           share = idle * r / voltage
           next unless share < 1
           consequence(
@@ -278,7 +152,7 @@ module Gallop
 
       # What goes in, and where it goes. @return [Array(Float, Float, Float)] W in, out, in the copper
       def balance =
-        with("rated_voltage", "rated_current", "rated_torque", "rated_speed", "line_resistance") do |u, i, t, w, r|
+        given_all("rated_voltage", "rated_current", "rated_torque", "rated_speed", "line_resistance") do |u, i, t, w, r|
           [u * i, t * w, r * i**2]
         end
 
@@ -303,15 +177,15 @@ module Gallop
           "more_out_than_in",
           "#{show(given, "W", 0)} of shaft power from #{show(taken, "W", 0)} cannot be",
           because:
-            "#{show(si("rated_voltage"), "V")} times #{show(si("rated_current"), "A")} go in; " \
-              "#{torque_text(si("rated_torque"))} at #{speed_text(si("rated_speed"))} would come out.",
+            "#{show(given("rated_voltage"), "V")} times #{show(given("rated_current"), "A")} go in; " \
+              "#{torque_text(given("rated_torque"))} at #{speed_text(given("rated_speed"))} would come out.",
           so: "Check the units of the torque and of the current.",
           facts: %w[rated_torque rated_speed rated_voltage rated_current]
         )
       end
 
       def speed_constant_disagrees
-        with("torque_constant", "speed_constant") do |k, per_volt|
+        given_all("torque_constant", "speed_constant") do |k, per_volt|
           gap = 1 / per_volt / k - 1
           next if gap.abs <= SPEED_REACHED
           caution(
@@ -327,7 +201,13 @@ module Gallop
       end
 
       def rated_point_disagrees
-        with("torque_constant", "line_resistance", "rated_current", "rated_speed", "rated_voltage") do |k, r, i, w, u|
+        given_all(
+          "torque_constant",
+          "line_resistance",
+          "rated_current",
+          "rated_speed",
+          "rated_voltage"
+        ) do |k, r, i, w, u|
           asked = r * i + k * w
           gap = asked / u - 1
           next if gap.abs <= SPEED_REACHED
@@ -343,15 +223,15 @@ module Gallop
       end
 
       def no_load_disagrees
-        with("torque_constant", "line_resistance", "no_load_speed", "rated_voltage") do |k, r, w, u|
-          expected = (u - r * friction_current) / k
+        given_all("torque_constant", "line_resistance", "no_load_speed", "rated_voltage") do |k, r, w, u|
+          expected = (u - r * idle_current) / k
           gap = w / expected - 1
           next if expected <= 0 || gap.abs <= SPEED_REACHED
           caution(
             "no_load_disagrees",
             "#{speed_text(expected)} without load follow from the constant; #{speed_text(w)} is given",
             because:
-              "#{show(u, "V")} are #{speed_text(expected)} of back-EMF, less what #{show(friction_current, "A")} " \
+              "#{show(u, "V")} are #{speed_text(expected)} of back-EMF, less what #{show(idle_current, "A")} " \
                 "lose in the armature.",
             so: "Compare the constant with the sheet.",
             facts: %w[no_load_speed torque_constant rated_voltage]
@@ -361,7 +241,7 @@ module Gallop
 
       # A motor for another supply: the drive does hold the mean, not the peaks.
       def other_voltage
-        voltage = si("rated_voltage") or return
+        voltage = given("rated_voltage") or return
         return if bus_voltage <= OTHER_SUPPLY * voltage
         caution(
           "other_voltage",
@@ -370,14 +250,14 @@ module Gallop
             "The top speed is what holds the voltage at its brushes down; the current ripples " \
               "#{show(bus_voltage / voltage, nil, 1)} times as much as on its own supply, and wears them.",
           so:
-            "Keep the top speed at #{si("rated_speed") ? speed_text(si("rated_speed")) : "the rated speed"} or " \
+            "Keep the top speed at #{given("rated_speed") ? speed_text(given("rated_speed")) : "the rated speed"} or " \
               "below, and the switching frequency high.",
           facts: %w[rated_voltage]
         )
       end
 
       def brushes_too_fast
-        with("top_speed", "rated_speed") do |top, rated|
+        given_all("top_speed", "rated_speed") do |top, rated|
           next if top <= 1.2 * rated
           caution(
             "brushes_too_fast",
@@ -392,8 +272,8 @@ module Gallop
       def winding_reason = "as given, between the two wires"
       def propose_torque_constant
         given = !sheet["torque_constant"].nil?
-        source = CONSTANTS.find { |key| sheet[key] }
-        take_over(
+        source = FOLLOWS["torque_constant"].find { |key| sheet[key] }
+        propose_as_given(
           "torque_constant",
           "motor.torque_constant",
           given ? "as given" : "the same constant as the #{source.to_s.tr("_", " ")}",

@@ -14,76 +14,8 @@ module Gallop
 
       CHARTS = %i[envelope].freeze
 
-      FIELDS = [
-        field(
-          "type",
-          "Type",
-          "",
-          nil,
-          nil,
-          "What the nameplate calls the motor. For the record.",
-          text: true,
-          required: false
-        ),
-        field("rated_power", "Rated power", "kW", 0.01, 1000, "Shaft power, not what the motor takes in."),
-        field(
-          "rated_voltage",
-          "Rated voltage",
-          "V",
-          10,
-          1000,
-          "Between two lines, in the connection that is wired: the higher figure for star, the lower for delta."
-        ),
-        field(
-          "rated_current",
-          "Rated current",
-          "A",
-          0.05,
-          2000,
-          "In the same connection as the voltage: the smaller figure for star."
-        ),
-        field("rated_frequency", "Rated frequency", "Hz", 5, 400, "Frequency of the nameplate column that is used."),
-        field(
-          "rated_speed",
-          "Rated speed",
-          "rpm",
-          10,
-          24_000,
-          "Speed at rated power: a little below the synchronous speed."
-        ),
-        field("power_factor", "Power factor", "", 0.2, 1, "cos φ at rated power.", step: 0.01),
-        field(
-          "pole_pairs",
-          "Pole pairs",
-          "",
-          1,
-          30,
-          "Half the number of poles. Not always on the plate: it follows from frequency and speed.",
-          whole: true,
-          required: false,
-          step: 1
-        ),
-        field(
-          "thermal_time",
-          "Winding time constant",
-          "s",
-          1,
-          36_000,
-          "How fast the motor warms. Cast-iron motors of this size lie around 600 to 1 500 s.",
-          required: false,
-          group: "Protection"
-        ),
-        field(
-          "top_speed",
-          "Top speed allowed",
-          "rpm",
-          1,
-          24_000,
-          "Highest speed that motor and machine may reach.",
-          group: "Protection"
-        ),
-        *InductionPlate::FIELDS
-      ].freeze
+      FORM = Facts::Form.load("motors/induction")
+      FIELDS = [*NameplateForms::NAME, *FORM[:plate], *FORM[:protection], *FORM[:printed]].freeze
 
       CONSEQUENCES = %i[
         synchronous_speed_follows
@@ -143,7 +75,7 @@ module Gallop
 
       # Up to the drive's peak current the torque goes with the current.
       def usable_torque
-        torque && si("rated_current") && torque * [rating(:peak_current) / si("rated_current"), 1.5].min
+        torque && given("rated_current") && torque * [rating(:peak_current) / given("rated_current"), 1.5].min
       end
     end
   end

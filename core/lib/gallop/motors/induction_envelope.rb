@@ -11,7 +11,8 @@ module Gallop
       private
 
       def envelope
-        unless torque && usable_torque && si("rated_voltage") && synchronous_speed && si("top_speed") && slip_possible?
+        unless torque && usable_torque && given("rated_voltage") && synchronous_speed && given("top_speed") &&
+                 slip_possible?
           return
         end
         Chart.new(
@@ -24,14 +25,17 @@ module Gallop
             boundary("peak, weak supply", usable_torque, 1 - supply_tolerance, 2, :weak),
             boundary("for ever", torque, 1.0, 1, :second)
           ],
-          marks: [Chart::Mark.new(label: "top speed", at: si("top_speed") * FactStage::RPM, across: :x), asked].compact
+          marks: [
+            Chart::Mark.new(label: "top speed", at: given("top_speed") * FactStage::RPM, across: :x),
+            asked
+          ].compact
         )
       end
 
       # Flat to where the voltage ends, falling with a power of the speed above.
       def boundary(name, most, share, power, role)
-        corner = synchronous_speed * share * [rating(:mains_voltage) / si("rated_voltage"), 1.0].min
-        furthest = [si("top_speed") * 1.2, corner * 1.2].max
+        corner = synchronous_speed * share * [rating(:mains_voltage) / given("rated_voltage"), 1.0].min
+        furthest = [given("top_speed") * 1.2, corner * 1.2].max
         above =
           (0..STEPS)
             .map { |step| corner + (furthest - corner) * step / STEPS }

@@ -13,7 +13,7 @@ module Gallop
 
       # Pole pairs whose synchronous speed lies just above the rated speed.
       def implied_pole_pairs
-        with("rated_frequency", "rated_speed") do |f, speed|
+        given_all("rated_frequency", "rated_speed") do |f, speed|
           turns = speed / (2 * Math::PI)
           pairs = (f / turns * SYNCHRONOUS_MARGIN).floor
           pairs if pairs.positive?
@@ -21,24 +21,25 @@ module Gallop
       end
 
       def pairs = sheet["pole_pairs"] || implied_pole_pairs
-      def synchronous_speed = pairs && si("rated_frequency") && 2 * Math::PI * si("rated_frequency") / pairs
-      def slip = synchronous_speed && si("rated_speed") && 1 - si("rated_speed") / synchronous_speed
+      def synchronous_speed = pairs && given("rated_frequency") && 2 * Math::PI * given("rated_frequency") / pairs
+      def slip = synchronous_speed && given("rated_speed") && 1 - given("rated_speed") / synchronous_speed
       def slip_possible? = slip&.between?(0.0005, 0.3)
-      def torque = with("rated_power", "rated_speed") { |p, w| p / w }
-      def input_power = with("rated_voltage", "rated_current", "power_factor") { |u, i, c| Motor::SQRT3 * u * i * c }
-      def efficiency_ratio = input_power && si("rated_power") && si("rated_power") / input_power
+      def torque = given_all("rated_power", "rated_speed") { |p, w| p / w }
+      def input_power =
+        given_all("rated_voltage", "rated_current", "power_factor") { |u, i, c| Motor::SQRT3 * u * i * c }
+      def efficiency_ratio = input_power && given("rated_power") && given("rated_power") / input_power
 
       # Loss share of the stator copper, spread over three phases.
       def estimated_resistance
-        return unless input_power && si("rated_power") && efficiency_ratio < 1
-        (input_power - si("rated_power")) * STATOR_LOSS_SHARE / (3 * si("rated_current")**2)
+        return unless input_power && given("rated_power") && efficiency_ratio < 1
+        (input_power - given("rated_power")) * STATOR_LOSS_SHARE / (3 * given("rated_current")**2)
       end
 
       # I_0 ≈ I_n (sin φ − cos φ · tan(φ at breakdown)) is unknown from the plate; the common estimate for small
       # motors takes the reactive current at rated load less the share of the leakage: I_0 ≈ I_n · (sin φ − 0.1 · cos
       # φ).
       def estimated_no_load_current
-        with("rated_current", "power_factor") do |i, c|
+        given_all("rated_current", "power_factor") do |i, c|
           estimate = i * (Math.sqrt(1 - c**2) - 0.1 * c)
           estimate.positive? ? estimate : nil
         end
@@ -52,7 +53,7 @@ module Gallop
           synchronous_speed * Motor::RPM,
           "rpm",
           0,
-          "#{pairs} pole pair#{"s" if pairs > 1} at #{show(si("rated_frequency"), "Hz", 0)}."
+          "#{pairs} pole pair#{"s" if pairs > 1} at #{show(given("rated_frequency"), "Hz", 0)}."
         )
       end
 
@@ -64,7 +65,7 @@ module Gallop
           implied_pole_pairs,
           "",
           0,
-          "The only number whose synchronous speed lies just above #{speed_text(si("rated_speed"))}."
+          "The only number whose synchronous speed lies just above #{speed_text(given("rated_speed"))}."
         )
       end
 
@@ -73,10 +74,10 @@ module Gallop
         consequence(
           "rated_slip",
           "Rated slip",
-          slip * si("rated_frequency"),
+          slip * given("rated_frequency"),
           "Hz",
           2,
-          "#{speed_text(synchronous_speed - si("rated_speed"))}, #{show(slip * 100, "%", 1)} of synchronous speed."
+          "#{speed_text(synchronous_speed - given("rated_speed"))}, #{show(slip * 100, "%", 1)} of synchronous speed."
         )
       end
 
@@ -91,18 +92,18 @@ module Gallop
           ratio * 100,
           "%",
           1,
-          "#{show(si("rated_power"), "W", 0)} out of #{show(input_power, "W", 0)} taken in."
+          "#{show(given("rated_power"), "W", 0)} out of #{show(input_power, "W", 0)} taken in."
         )
       end
 
       def volts_per_hertz
-        with("rated_voltage", "rated_frequency") do |u, f|
+        given_all("rated_voltage", "rated_frequency") do |u, f|
           consequence("volts_per_hertz", "Voltage over frequency", u / f, "V/Hz", 2)
         end
       end
 
       def frequency_at_top_speed
-        top = si("top_speed") or return
+        top = given("top_speed") or return
         return unless pairs
         consequence(
           "frequency_at_top_speed",
@@ -115,7 +116,7 @@ module Gallop
       end
 
       def field_weakening
-        top = si("top_speed") or return
+        top = given("top_speed") or return
         return unless synchronous_speed && top > synchronous_speed
         consequence(
           "field_weakening",

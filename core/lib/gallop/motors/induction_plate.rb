@@ -6,85 +6,10 @@ module Gallop
     # and 1/√3 of the current of delta (IEC 60034-1); the power is one. Wired for less than the drive gives, the motor
     # keeps its flux beyond its rated frequency: f = f_n U_drive/U_n.
     module InductionPlate
-      CONNECTION = { "star" => "Star", "delta" => "Delta" }.freeze
       PAIR = 0.05 # by which two voltages may miss √3
       SAME_POWER = 0.08 # by which U·I of the two connections may differ
       FLUX = 0.1 # by which U/f of the two columns may differ
       SPARE = 1.2 # times the rated frequency from which rated flux beyond it is worth a word
-
-      FIELDS = [
-        FactStage.field(
-          "connection",
-          "Wired in",
-          "",
-          nil,
-          nil,
-          "By the bridges in the terminal box: three in a row make a star, three across make a delta.",
-          choices: CONNECTION,
-          required: false,
-          group: "As it is printed"
-        ),
-        FactStage.field(
-          "other_voltage",
-          "The plate's other voltage",
-          "V",
-          10,
-          1000,
-          "230 where 400 V above is used.",
-          required: false,
-          group: "As it is printed"
-        ),
-        FactStage.field(
-          "other_current",
-          "The plate's other current",
-          "A",
-          0.05,
-          2000,
-          "Of that voltage.",
-          required: false,
-          group: "As it is printed"
-        ),
-        FactStage.field(
-          "second_frequency",
-          "Second column, frequency",
-          "Hz",
-          5,
-          400,
-          "60 where 50 Hz above is used.",
-          required: false,
-          group: "As it is printed"
-        ),
-        FactStage.field(
-          "second_voltage",
-          "Second column, voltage",
-          "V",
-          10,
-          1000,
-          "In the same connection as above.",
-          required: false,
-          group: "As it is printed"
-        ),
-        FactStage.field(
-          "second_speed",
-          "Second column, speed",
-          "rpm",
-          10,
-          24_000,
-          "At the second frequency.",
-          required: false,
-          group: "As it is printed"
-        ),
-        FactStage.field(
-          "second_power",
-          "Second column, power",
-          "kW",
-          0.01,
-          1000,
-          "At the second frequency.",
-          required: false,
-          group: "As it is printed"
-        )
-      ].freeze
 
       CONSEQUENCES = %i[other_connection flux_beyond second_column].freeze
       RULES = %i[connection_contradicts voltages_no_pair currents_no_pair columns_disagree flux_differs].freeze
@@ -94,13 +19,13 @@ module Gallop
       # Of the connection that is used: the higher voltage is the star's.
       def wired
         return sheet["connection"] if sheet["connection"]
-        with("rated_voltage", "other_voltage") { |used, other| used > other ? "star" : "delta" }
+        given_all("rated_voltage", "other_voltage") { |used, other| used > other ? "star" : "delta" }
       end
 
       def other_connection
         return unless wired
         star = wired == "star"
-        with("rated_voltage", "rated_current") do |voltage, current|
+        given_all("rated_voltage", "rated_current") do |voltage, current|
           factor = star ? 1 / FactStage::SQRT3 : FactStage::SQRT3
           statement(
             "other_connection",
@@ -112,7 +37,7 @@ module Gallop
       end
 
       def flux_beyond
-        with("rated_voltage", "rated_frequency", "rated_current") do |voltage, frequency, current|
+        given_all("rated_voltage", "rated_frequency", "rated_current") do |voltage, frequency, current|
           ratio = rating(:mains_voltage) / voltage
           next if ratio < SPARE
           consequence(
@@ -129,16 +54,16 @@ module Gallop
       end
 
       def second_pairs
-        with("second_frequency", "second_speed") do |frequency, speed|
+        given_all("second_frequency", "second_speed") do |frequency, speed|
           (frequency / (speed / (2 * Math::PI)) * InductionFigures::SYNCHRONOUS_MARGIN).floor
         end
       end
 
       def second_column
-        with("second_frequency", "second_speed") do |frequency, speed|
+        given_all("second_frequency", "second_speed") do |frequency, speed|
           next unless second_pairs.positive?
           slip = 1 - speed * second_pairs / (2 * Math::PI * frequency)
-          torque = si("second_power") && "; #{show(si("second_power") / speed, "N·m", 2)} of torque"
+          torque = given("second_power") && "; #{show(given("second_power") / speed, "N·m", 2)} of torque"
           statement(
             "second_column",
             "By the second column",
@@ -149,16 +74,16 @@ module Gallop
       end
 
       def connection_contradicts
-        return unless sheet["connection"] && si("rated_voltage") && si("other_voltage")
-        higher = si("rated_voltage") > si("other_voltage")
-        return if higher == (sheet["connection"] == "star") || si("rated_voltage") == si("other_voltage")
+        return unless sheet["connection"] && given("rated_voltage") && given("other_voltage")
+        higher = given("rated_voltage") > given("other_voltage")
+        return if higher == (sheet["connection"] == "star") || given("rated_voltage") == given("other_voltage")
         blocker(
           "connection_contradicts",
-          "#{CONNECTION[sheet["connection"]]} has the #{higher ? "lower" : "higher"} of the two voltages, not " \
-            "#{show(si("rated_voltage"), "V", 0)}",
+          "#{sheet["connection"].capitalize} has the #{higher ? "lower" : "higher"} of the two voltages, not " \
+            "#{show(given("rated_voltage"), "V", 0)}",
           because:
-            "Of #{show([si("rated_voltage"), si("other_voltage")].max, "V", 0)} and " \
-              "#{show([si("rated_voltage"), si("other_voltage")].min, "V", 0)} the higher is for star. Wrong, the " \
+            "Of #{show([given("rated_voltage"), given("other_voltage")].max, "V", 0)} and " \
+              "#{show([given("rated_voltage"), given("other_voltage")].min, "V", 0)} the higher is for star. Wrong, the " \
               "motor gets 1.73 times too much voltage, or too little.",
           so: "Look into the terminal box.",
           facts: %w[connection rated_voltage other_voltage],
@@ -170,7 +95,7 @@ module Gallop
       end
 
       def voltages_no_pair
-        with("rated_voltage", "other_voltage") do |used, other|
+        given_all("rated_voltage", "other_voltage") do |used, other|
           ratio = [used, other].max / [used, other].min
           next if (ratio / FactStage::SQRT3 - 1).abs <= PAIR
           caution(
@@ -184,7 +109,7 @@ module Gallop
       end
 
       def currents_no_pair
-        with(
+        given_all(
           "rated_voltage",
           "rated_current",
           "other_voltage",
@@ -214,15 +139,15 @@ module Gallop
           "The two columns are not of one motor: #{implied_pole_pairs} pole pair#{"s" if implied_pole_pairs > 1} " \
             "by the first, #{second_pairs.positive? ? second_pairs : "none"} by the second",
           because:
-            "#{speed_text(si("rated_speed"))} at #{show(si("rated_frequency"), "Hz", 0)}, " \
-              "#{speed_text(si("second_speed"))} at #{show(si("second_frequency"), "Hz", 0)}.",
+            "#{speed_text(given("rated_speed"))} at #{show(given("rated_frequency"), "Hz", 0)}, " \
+              "#{speed_text(given("second_speed"))} at #{show(given("second_frequency"), "Hz", 0)}.",
           so: "Was a speed taken from the other column?",
           facts: %w[rated_frequency rated_speed second_frequency second_speed]
         )
       end
 
       def flux_differs
-        with(
+        given_all(
           "rated_voltage",
           "rated_frequency",
           "second_voltage",

@@ -6,13 +6,13 @@ module Gallop
     module InductionProposals
       private
 
-      def propose_power = take_over("rated_power", "motor.rated_power")
-      def propose_voltage = take_over("rated_voltage", "motor.rated_voltage")
-      def propose_current = take_over("rated_current", "motor.rated_current")
-      def propose_frequency = take_over("rated_frequency", "motor.rated_frequency")
-      def propose_speed = take_over("rated_speed", "motor.rated_speed")
-      def propose_power_factor = take_over("power_factor", "motor.power_factor")
-      def propose_highest_speed = take_over("top_speed", "limits.highest_speed", "the top speed allowed")
+      def propose_power = propose_as_given("rated_power", "motor.rated_power")
+      def propose_voltage = propose_as_given("rated_voltage", "motor.rated_voltage")
+      def propose_current = propose_as_given("rated_current", "motor.rated_current")
+      def propose_frequency = propose_as_given("rated_frequency", "motor.rated_frequency")
+      def propose_speed = propose_as_given("rated_speed", "motor.rated_speed")
+      def propose_power_factor = propose_as_given("power_factor", "motor.power_factor")
+      def propose_highest_speed = propose_as_given("top_speed", "limits.highest_speed", "the top speed allowed")
 
       def propose_pole_pairs
         pairs &&
@@ -60,9 +60,9 @@ module Gallop
 
       # Room for twice the rated slip above top speed.
       def propose_output_frequency
-        top = si("top_speed") or return
+        top = given("top_speed") or return
         return unless slip_possible?
-        frequency = top * pairs / (2 * Math::PI) + 2 * slip * si("rated_frequency")
+        frequency = top * pairs / (2 * Math::PI) + 2 * slip * given("rated_frequency")
         propose(
           "limits.output_frequency",
           [frequency, rating(:output_frequency)].min,
@@ -72,7 +72,7 @@ module Gallop
       end
 
       def propose_current_limit
-        current = si("rated_current") or return
+        current = given("rated_current") or return
         share = [1.5, rating(:peak_current) / current].min
         propose(
           "limits.current",

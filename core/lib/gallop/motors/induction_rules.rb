@@ -19,8 +19,8 @@ module Gallop
           "#{given} pole pair#{"s" if given > 1} cannot be: that motor would turn at " \
             "#{speed_text(synchronous_speed)} at most",
           because:
-            "At #{show(si("rated_frequency"), "Hz", 0)} the field of #{given} pole pair#{"s" if given > 1} turns " \
-              "at #{speed_text(synchronous_speed)}, and the nameplate says #{speed_text(si("rated_speed"))}. " \
+            "At #{show(given("rated_frequency"), "Hz", 0)} the field of #{given} pole pair#{"s" if given > 1} turns " \
+              "at #{speed_text(synchronous_speed)}, and the nameplate says #{speed_text(given("rated_speed"))}. " \
               "#{against_slip(given)}",
           so:
             "#{implied_pole_pairs} pole pair#{"s" if implied_pole_pairs > 1} (#{implied_pole_pairs * 2} poles) " \
@@ -34,7 +34,7 @@ module Gallop
       end
 
       def speed_at_or_above_synchronous
-        with("rated_frequency", "rated_speed") do |f, speed|
+        given_all("rated_frequency", "rated_speed") do |f, speed|
           next if implied_pole_pairs
           blocker(
             "speed_above_synchronous",
@@ -54,7 +54,7 @@ module Gallop
           "slip_unusual",
           "A rated slip of #{show(slip * 100, "%", 1)} is unusual",
           because:
-            "Rated speed #{speed_text(si("rated_speed"))} against #{speed_text(synchronous_speed)} synchronous; " \
+            "Rated speed #{speed_text(given("rated_speed"))} against #{speed_text(synchronous_speed)} synchronous; " \
               "motors of this kind slip 0.3 to 12 %.",
           so: "Check whether speed and frequency are of one column of the nameplate.",
           facts: %w[rated_speed rated_frequency]
@@ -70,13 +70,13 @@ module Gallop
           "efficiency_impossible",
           (
             if impossible
-              "The motor would give #{show(si("rated_power"), "W", 0)} and take in only #{show(input_power, "W", 0)}"
+              "The motor would give #{show(given("rated_power"), "W", 0)} and take in only #{show(input_power, "W", 0)}"
             else
               "An efficiency of #{percent(ratio)} is not plausible"
             end
           ),
           because:
-            "√3 · #{show(si("rated_voltage"), "V", 0)} · #{show(si("rated_current"), "A", 2)} · " \
+            "√3 · #{show(given("rated_voltage"), "V", 0)} · #{show(given("rated_current"), "A", 2)} · " \
               "#{show(sheet["power_factor"], nil, 2)} is what it takes in.#{delta_hint(ratio)}",
           so: "Check power, voltage, current and power factor; voltage and current must be of one connection.",
           facts: %w[rated_power rated_voltage rated_current power_factor]
@@ -94,20 +94,20 @@ module Gallop
       end
 
       def voltage_above_supply
-        voltage = si("rated_voltage") or return
+        voltage = given("rated_voltage") or return
         limit = rating(:mains_voltage)
         return if voltage <= limit * 1.03
         caution(
           "voltage_above_supply",
           "The motor is wound for #{show(voltage, "V", 0)}, the drive gives #{show(limit, "V", 0)} at most",
-          because: "Above #{show(si("rated_frequency").to_f * limit / voltage, "Hz", 0)} the field weakens already.",
+          because: "Above #{show(given("rated_frequency").to_f * limit / voltage, "Hz", 0)} the field weakens already.",
           so: "Connect the motor for the lower voltage if it can be.",
           facts: %w[rated_voltage]
         )
       end
 
       def voltage_below_supply
-        voltage = si("rated_voltage") or return
+        voltage = given("rated_voltage") or return
         limit = rating(:mains_voltage)
         return if voltage >= limit * 0.7
         note(
@@ -121,7 +121,7 @@ module Gallop
       end
 
       def drive_frequency_exceeded
-        top = si("top_speed") or return
+        top = given("top_speed") or return
         return unless pairs
         frequency = top * pairs / (2 * Math::PI)
         return if frequency <= rating(:output_frequency)
@@ -136,7 +136,7 @@ module Gallop
       end
 
       def top_speed_high
-        with("top_speed", "rated_speed") do |top, rated|
+        given_all("top_speed", "rated_speed") do |top, rated|
           next if top <= 2 * rated
           caution(
             "top_speed_high",

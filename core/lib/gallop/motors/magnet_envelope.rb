@@ -3,7 +3,7 @@
 module Gallop
   module Motors
     # Torque over speed of a motor with magnets: what the current allows, and what the voltage leaves of it, on the
-    # bus as rated and at its weakest. Each point of a curve solves the voltage equation of MagnetFigures for its
+    # bus as rated and at its weakest. Each point of a curve solves the voltage equation of Winding for its
     # torque; the field is not weakened.
     module MagnetEnvelope
       STEPS = 24
@@ -12,8 +12,8 @@ module Gallop
 
       def envelope
         peak = usable_torque
-        return unless peak && si("rated_torque") && psi && si("line_resistance") && si("line_inductance")
-        return unless voltage_limited_speed(0.0, bus_voltage)&.positive?
+        return unless peak && given("rated_torque") && winding && given("line_inductance")
+        return unless winding.speed_at(0.0, bus_voltage).positive?
         Chart.new(
           id: "envelope",
           title: shaft.word(:torque_speed),
@@ -32,7 +32,7 @@ module Gallop
         falling =
           (0..STEPS)
             .map { |step| most * (1 - step / STEPS.to_f) }
-            .map { |torque| point(voltage_limited_speed(torque, bus), torque) }
+            .map { |torque| point(winding.speed_at(torque, bus), torque) }
         Chart::Curve.new(name: name, points: [[0.0, falling.first.last], *falling], role: role)
       end
 
@@ -40,8 +40,8 @@ module Gallop
 
       # For ever: the rated torque to the rated speed, no further than the voltage reaches.
       def continuous
-        torque = si("rated_torque")
-        ends = [si("rated_speed"), voltage_limited_speed(torque, bus_voltage)].compact.min
+        torque = given("rated_torque")
+        ends = [given("rated_speed"), winding.speed_at(torque, bus_voltage)].compact.min
         Chart::Curve.new(
           name: "for ever",
           points: [point(0.0, torque), point(ends, torque), point(ends, 0.0)],
@@ -55,7 +55,7 @@ module Gallop
       end
 
       def top_speed_mark
-        top = si("top_speed") or return
+        top = given("top_speed") or return
         Chart::Mark.new(label: "top speed", at: told(:speed, top).first, across: :x)
       end
 
@@ -65,7 +65,7 @@ module Gallop
       end
 
       # No more than the rated torque, up to the rated speed.
-      def for_ever?(speed, torque) = torque <= si("rated_torque") && speed <= si("rated_speed").to_f
+      def for_ever?(speed, torque) = torque <= given("rated_torque") && speed <= given("rated_speed").to_f
 
       def asked_mark(mechanics)
         speed = mechanics.demanded_speed

@@ -4,40 +4,12 @@ module Gallop
   module Motors
     # What follows from the data of a motor with magnets.
     module MagnetFigures
-      VOLTAGE_RESERVE = 0.94 # share of the bus voltage that the current control may use in steady state
-
       private
 
-      def psi = with("torque_constant", "pole_pairs") { |kt, p| kt / (half_phases * Motor::SQRT2 * p) }
-
-      # Speed (rad/s) at which the voltage for a torque reaches what the bus gives:
-      # (ω_e ψ + R i)² + (ω_e L i)² = V², solved for ω_e = p ω.
-      def voltage_limited_speed(torque, bus)
-        kt, p, flux, resistance, inductance = winding
-        return if kt.nil?
-        i = torque / kt * Motor::SQRT2
-        v = phase_voltage(bus) * VOLTAGE_RESERVE
-        a = flux**2 + (inductance * i)**2
-        b = 2 * flux * resistance * i
-        c = (resistance * i)**2 - v**2
-        root = b**2 - 4 * a * c
-        c.positive? || root.negative? ? 0.0 : (-b + Math.sqrt(root)) / (2 * a) / p
-      end
-
-      # Torque constant, pole pairs, and of a phase: flux, resistance, inductance. Empty as long as one of them is
-      # missing; a drawing asks a hundred times.
-      # @return [Array<Float>]
-      def winding
-        @winding ||=
-          with("torque_constant", "pole_pairs", "line_resistance", "line_inductance") do |kt, p, _, _|
-            [kt, p, psi, phase_resistance, phase_inductance]
-          end || []
-      end
-
       def top_speed_on_bus
-        torque = si("rated_torque") or return
-        speed = voltage_limited_speed(torque, bus_voltage) or return
-        weakest = voltage_limited_speed(torque, weakest_bus_voltage)
+        torque = given("rated_torque") or return
+        speed = winding&.speed_at(torque, bus_voltage) or return
+        weakest = winding.speed_at(torque, weakest_bus_voltage)
         consequence(
           "top_speed_on_bus",
           "Top speed on a #{show(bus_voltage, "V", 0)} bus",
@@ -48,7 +20,7 @@ module Gallop
       end
 
       def output_frequency
-        with("top_speed", "pole_pairs") do |speed, p|
+        given_all("top_speed", "pole_pairs") do |speed, p|
           consequence(
             "output_frequency",
             "Drive output frequency at #{speed_text(speed)}",
@@ -62,7 +34,7 @@ module Gallop
 
       # t = −τ ln(1 − (I_n/I_p)²): the heat of a cold winding at peak current reaches what rated current ends in.
       def time_at_peak
-        with("rated_current", "peak_current", "thermal_time") do |rated, peak, tau|
+        given_all("rated_current", "peak_current", "thermal_time") do |rated, peak, tau|
           next if peak <= rated
           consequence(
             "time_at_peak",
@@ -76,7 +48,7 @@ module Gallop
       end
 
       def electrical_time_constant
-        with("line_resistance", "line_inductance") do |r, l|
+        given_all("line_resistance", "line_inductance") do |r, l|
           consequence("electrical_time_constant", "Electrical time constant", l / r * 1e3, "ms", 2)
         end
       end
@@ -84,11 +56,11 @@ module Gallop
       # τ_m = J · (copper loss for T²) = J · (loss for I²)/K_t², which for three phases is R J / (1.5 p² ψ²) with
       # phase figures
       def mechanical_time_constant
-        with("rotor_inertia", "line_resistance", "torque_constant") do |j, line_r, kt|
+        given_all("rotor_inertia", "line_resistance", "torque_constant") do |j, line_r, kt|
           consequence(
             "mechanical_time_constant",
             "Mechanical time constant, bare #{shaft.word(:rotor)}",
-            loss_factor * line_r * j / kt**2 * 1e3,
+            arrangement.loss_factor * line_r * j / kt**2 * 1e3,
             "ms",
             2
           )
@@ -96,7 +68,7 @@ module Gallop
       end
 
       def peak_acceleration
-        with("peak_current", "torque_constant", "rotor_inertia") do |peak, kt, j|
+        given_all("peak_current", "torque_constant", "rotor_inertia") do |peak, kt, j|
           usable = [peak, rating(:peak_current)].min
           consequence(
             "peak_acceleration",
@@ -112,30 +84,33 @@ module Gallop
 
       # K_e in V·s/rad; of three phases between two lines, rms: K_t/√3
       def voltage_constant_follows
-        with("torque_constant") do |kt|
+        given_all("torque_constant") do |kt|
           consequence(
             "voltage_constant",
             "Voltage constant that belongs to it",
-            *told(:voltage_constant, kt / emf_ratio),
-            "#{emf_words.sub(/\A./, &:upcase)}."
+            *told(:voltage_constant, kt / arrangement.emf_ratio),
+            "#{arrangement.emf_words.sub(/\A./, &:upcase)}."
           )
         end
       end
 
       def flux
-        psi && consequence("flux", "Flux linkage of the magnets", psi * 1e3, "mWb", 1, "Peak, of one phase.")
+        given_all("torque_constant", "pole_pairs") do |constant, pairs|
+          flux = arrangement.flux(constant, pairs)
+          consequence("flux", "Flux linkage of the magnets", flux * 1e3, "mWb", 1, "Peak, of one phase.")
+        end
       end
 
       def rated_power
-        with("rated_torque", "rated_speed") { |t, w| consequence("rated_power", "Rated power", t * w, "W", 0) }
+        given_all("rated_torque", "rated_speed") { |t, w| consequence("rated_power", "Rated power", t * w, "W", 0) }
       end
 
       def copper_loss
-        with("rated_current", "line_resistance") do |i, line_r|
+        given_all("rated_current", "line_resistance") do |i, line_r|
           consequence(
             "copper_loss",
             "Copper loss at rated current",
-            loss_factor * line_r * i**2,
+            arrangement.copper_loss(line_r, i),
             "W",
             0,
             "At 20 °C; about 40 % more when hot."

@@ -7,18 +7,22 @@ module Gallop
       private
 
       def propose_rated_current =
-        take_over("rated_current", "motor.rated_current", converted("current_form", "as given"))
-      def propose_rated_torque = take_over("rated_torque", "motor.rated_torque")
-      def propose_rated_speed = take_over("rated_speed", "motor.rated_speed")
+        propose_as_given("rated_current", "motor.rated_current", converted("current_form", "as given"))
+      def propose_rated_torque = propose_as_given("rated_torque", "motor.rated_torque")
+      def propose_rated_speed = propose_as_given("rated_speed", "motor.rated_speed")
       def propose_pole_pairs =
         if poles_odd
           nil
         else
-          take_over("pole_pairs", "motor.pole_pairs", form("count_form") == "poles" ? "half the poles" : "as given")
+          propose_as_given(
+            "pole_pairs",
+            "motor.pole_pairs",
+            as_typed("count_form") == "poles" ? "half the poles" : "as given"
+          )
         end
       def propose_torque_constant
         given = torque_constant_stated?
-        take_over(
+        propose_as_given(
           "torque_constant",
           "motor.torque_constant",
           given ? converted("current_form", "as given") : "√3 times the voltage constant",
@@ -26,19 +30,25 @@ module Gallop
         )
       end
       def torque_constant_stated? = !sheet["torque_constant"].nil?
-      def propose_peak_current = take_over("peak_current", "motor.peak_current", converted("current_form", "as given"))
-      def propose_inertia = take_over("rotor_inertia", "motor.rotor_inertia")
+      def propose_peak_current =
+        propose_as_given("peak_current", "motor.peak_current", converted("current_form", "as given"))
+      def propose_inertia = propose_as_given("rotor_inertia", "motor.rotor_inertia")
 
       def propose_resistance
-        phase_resistance &&
-          propose("motor.phase_resistance", phase_resistance, winding_reason, facts: winding_facts("line_resistance"))
+        given("line_resistance") &&
+          propose(
+            "motor.phase_resistance",
+            given("line_resistance") * arrangement.phase_share,
+            winding_reason,
+            facts: winding_facts("line_resistance")
+          )
       end
 
       def propose_inductance
-        phase_inductance &&
+        given("line_inductance") &&
           propose(
             "motor.phase_inductance",
-            phase_inductance * 1e3,
+            given("line_inductance") * arrangement.phase_share * 1e3,
             winding_reason,
             facts: winding_facts("line_inductance")
           )
@@ -46,15 +56,15 @@ module Gallop
 
       def winding_facts(key) = [key, "winding_form"].select { |fact| sheet.asks?(fact) }
       def winding_reason =
-        form("winding_form") == "phase" ? "as given, of one phase" : "half the figure between two lines"
+        as_typed("winding_form") == "phase" ? "as given, of one phase" : "half the figure between two lines"
       def converted(key, otherwise) =
         { "peak" => "the printed peak figure, as rms", "block" => "the height of the blocks, as rms" }.fetch(
-          form(key),
+          as_typed(key),
           otherwise
         )
 
       def propose_current_limit
-        with("peak_current", "rated_current") do |peak, rated|
+        given_all("peak_current", "rated_current") do |peak, rated|
           usable = [peak, rating(:peak_current)].min
           propose(
             "limits.current",
@@ -66,7 +76,7 @@ module Gallop
       end
 
       def propose_torque_limit
-        with("peak_current", "torque_constant", "rated_torque") do |peak, kt, rated|
+        given_all("peak_current", "torque_constant", "rated_torque") do |peak, kt, rated|
           usable = [peak, rating(:peak_current)].min * kt
           propose(
             "limits.torque",

@@ -7,7 +7,7 @@ module Gallop
       private
 
       def pole_pairs_too_many
-        with("top_speed", "pole_pairs") do |speed, p|
+        given_all("top_speed", "pole_pairs") do |speed, p|
           frequency = speed * p / (2 * Math::PI)
           limit = rating(:output_frequency)
           next if frequency <= limit
@@ -34,23 +34,23 @@ module Gallop
       def pairs = pole_pairs_known
 
       def halved_poles(most)
-        if form("count_form") != "poles" && pairs.even? && pairs / 2 <= most
+        if as_typed("count_form") != "poles" && pairs.even? && pairs / 2 <= most
           { fact: "pole_pairs", text: (pairs / 2).to_s }
         end
       end
 
       # The inductive drop at rated speed and current alone must stay below the voltage there is.
       def reactance_too_large
-        with("rated_speed", "pole_pairs", "line_inductance", "rated_current") do |speed, p, _, i|
-          drop = speed * p * phase_inductance * i * Motor::SQRT2
-          available = phase_voltage(bus_voltage)
+        given_all("rated_speed", "pole_pairs", "line_inductance", "rated_current") do |speed, p, inductance, i|
+          drop = speed * p * inductance * arrangement.phase_share * i * arrangement.peak
+          available = bus_voltage * arrangement.bus_share
           next if drop <= available
           blocker(
             "reactance_too_large",
             "Inductance and #{shaft.slides? ? "pole pitch" : "pole pairs"} leave no voltage for #{shaft.word(:torque)}",
             because:
               "At #{speed_text(speed)}#{" with #{pairs} pole pairs" unless shaft.slides?}, " \
-                "#{show(si("line_inductance") * 1e3, "mH", 2)} takes #{show(drop, "V", 0)} at rated current; the bus " \
+                "#{show(given("line_inductance") * 1e3, "mH", 2)} takes #{show(drop, "V", 0)} at rated current; the bus " \
                 "gives #{show(available, "V", 0)} a phase.",
             so: "Check the unit of the inductance and the #{shaft.slides? ? "pole pitch" : "pole pairs"}.",
             facts: %w[line_inductance pole_pairs rated_speed rated_current]
@@ -59,8 +59,8 @@ module Gallop
       end
 
       def torque_against_current
-        with("rated_torque", "rated_current", "torque_constant") do |torque, current, kt|
-          needed = current_of(torque)
+        given_all("rated_torque", "rated_current", "torque_constant") do |torque, current, kt|
+          needed = torque / kt + idle_current
           gap = needed / current - 1
           next if gap.abs <= 0.06
           caution(
@@ -68,7 +68,7 @@ module Gallop
             "Rated #{shaft.word(:torque)} and current disagree by #{percent(gap.abs)}",
             because:
               "#{torque_text(torque)} at #{shaft.text(:torque_constant, kt)} needs " \
-                "#{show(needed, "A", 2)}#{" rms" if amplitude > 1}; #{show(current, "A", 2)} is " \
+                "#{show(needed, "A", 2)}#{" rms" if arrangement.alternates}; #{show(current, "A", 2)} is " \
                 "given.#{peak_hint(needed, current)}",
             so: "Compare the three figures with the nameplate.",
             facts: %w[rated_torque rated_current torque_constant]
@@ -77,7 +77,7 @@ module Gallop
       end
 
       def peak_hint(needed, current)
-        return "" if amplitude == 1
+        return "" unless arrangement.alternates
         if (current / needed / Motor::SQRT2 - 1).abs < 0.04 || (needed / current / Motor::SQRT2 - 1).abs < 0.04
           return " The ratio is 1.41: one of them may be a peak figure."
         end
@@ -85,22 +85,22 @@ module Gallop
       end
 
       def constants_disagree
-        with("torque_constant", "voltage_constant") do |kt, ke|
-          gap = ke * emf_ratio / kt - 1
+        given_all("torque_constant", "voltage_constant") do |kt, ke|
+          gap = ke * arrangement.emf_ratio / kt - 1
           next if gap.abs <= 0.06
           caution(
             "constants_disagree",
             "#{shaft.word(:torque).capitalize} and voltage constant disagree by #{percent(gap.abs)}",
             because:
               "#{shaft.text(:torque_constant, kt)} belongs to " \
-                "#{shaft.text(:voltage_constant, kt / emf_ratio)}#{" #{emf_words}" unless emf_words.empty?}; " \
+                "#{shaft.text(:voltage_constant, kt / arrangement.emf_ratio)} #{arrangement.emf_words}; " \
                 "#{shaft.text(:voltage_constant, ke)} is given.",
             so:
               (
-                if amplitude == 1
-                  "Both are one constant; compare them with the sheet."
-                else
+                if arrangement.alternates
                   "Check whether one of them is a phase or a peak figure."
+                else
+                  "Both are one constant; compare them with the sheet."
                 end
               ),
             facts: %w[torque_constant voltage_constant]
@@ -109,7 +109,7 @@ module Gallop
       end
 
       def peak_below_rated
-        with("peak_current", "rated_current") do |peak, rated|
+        given_all("peak_current", "rated_current") do |peak, rated|
           next if peak >= rated
           blocker(
             "peak_below_rated",
@@ -122,7 +122,7 @@ module Gallop
       end
 
       def peak_beyond_drive
-        peak = si("peak_current") or return
+        peak = given("peak_current") or return
         limit = rating(:peak_current)
         return if peak <= limit
         note(
@@ -134,8 +134,8 @@ module Gallop
       end
 
       def top_speed_beyond_bus
-        top = si("top_speed") or return
-        reach = voltage_limited_speed(0.0, weakest_bus_voltage) or return
+        top = given("top_speed") or return
+        reach = winding&.speed_at(0.0, weakest_bus_voltage) or return
         return if top <= reach
         caution(
           "top_speed_beyond_bus",
@@ -149,7 +149,7 @@ module Gallop
       end
 
       def top_speed_above_rated
-        with("top_speed", "rated_speed") do |top, rated|
+        given_all("top_speed", "rated_speed") do |top, rated|
           next if top <= rated
           note(
             "top_speed_above_rated",
@@ -161,7 +161,7 @@ module Gallop
       end
 
       def electrical_time_unusual
-        with("line_resistance", "line_inductance") do |r, l|
+        given_all("line_resistance", "line_inductance") do |r, l|
           tau = l / r
           usual = self.class::ELECTRICAL_TIMES
           next if usual.cover?(tau)
@@ -177,15 +177,16 @@ module Gallop
       end
 
       def losses_too_large
-        with("rated_torque", "rated_speed", "rated_current", "line_resistance") do |torque, speed, current, line_r|
-          share = loss_factor * line_r * current**2 / (torque * speed)
+        given_all("rated_torque", "rated_speed", "rated_current", "line_resistance") do |torque, speed, current, line_r|
+          loss = arrangement.copper_loss(line_r, current)
+          share = loss / (torque * speed)
           next if share <= 0.5
           caution(
             "losses_too_large",
             "Copper loss would be #{percent(share)} of the rated power",
             because:
-              "#{show(current, "A")} through #{show(line_r, "Ω")} #{winding_words} heats with " \
-                "#{show(loss_factor * line_r * current**2, "W", 0)}; the motor gives #{show(torque * speed, "W", 0)}.",
+              "#{show(current, "A")} through #{show(line_r, "Ω")} #{arrangement.measured_words} heats with " \
+                "#{show(loss, "W", 0)}; the motor gives #{show(torque * speed, "W", 0)}.",
             so: "Check resistance and current.",
             facts: %w[line_resistance rated_current rated_torque rated_speed]
           )

@@ -8,7 +8,7 @@ module Gallop
       include BareStage
 
       # What other stages rest on. @return [Integer, nil]
-      def pole_pairs_known = si("pole_pairs")&.round
+      def pole_pairs_known = given("pole_pairs")&.round
 
       # What it moves.
       def shaft = Shaft.turning
@@ -18,19 +18,19 @@ module Gallop
 
       # A fact of the motor as other stages reckon with it, of its shaft; nil where this kind has none. @return
       # [Float, nil] SI
-      def known(key) = sheet.asks?(key) ? si(key) : nil
+      def known(key) = given(key)
 
       # Rated slip, where the kind of motor has any. @return [Float, nil] share of the synchronous speed
       def slip_of_rating = nil
 
       # What motor and drive give for a short time, together. @return [Float, nil] N·m
       def usable_torque
-        with("peak_current", "torque_constant") { |peak, constant| [peak, rating(:peak_current)].min * constant }
+        given_all("peak_current", "torque_constant") { |peak, constant| [peak, rating(:peak_current)].min * constant }
       end
 
       # Facts of the machine around the motor, which no data sheet of the motor has. @return [Array<String>]
       def self.surrounding =
-        ([Unknown::PLATE] + Surroundings::FIELDS + [Surroundings::SWITCHING_FIELD] + BareStage::FIELDS).map(&:key)
+        [Unknown::PLATE, *Surroundings::FIELDS, *Surroundings::FORM[:switching], *BareStage::FIELDS].map(&:key)
 
       private
 
@@ -48,11 +48,11 @@ module Gallop
       def propose_type =
         sheet["type"] &&
           propose("motor.catalogue_number", sheet["type"].byteslice(0, 32).scrub(""), "as given", facts: %w[type])
-      def propose_thermal_time = take_over("thermal_time", "motor.thermal_time")
-      def propose_speed_limit = take_over("top_speed", "limits.motor_speed", "the top speed allowed")
+      def propose_thermal_time = propose_as_given("thermal_time", "motor.thermal_time")
+      def propose_speed_limit = propose_as_given("top_speed", "limits.motor_speed", "the top speed allowed")
 
       def drive_too_small
-        current = si("rated_current") or return
+        current = given("rated_current") or return
         limit = rating(:current)
         return if current <= limit
         caution(

@@ -13,16 +13,9 @@ module Gallop
     # √(2/3) I; with a trapezoidal back-EMF T = K_e,flat I, so that K_t,rms = √(3/2) K_t,block = √(3/2) K_e,flat (e.g.
     # Krishnan, Permanent Magnet Synchronous and Brushless DC Motor Drives, ch. 9).
     module NameplateForms
-      CURRENT = { "rms" => "rms", "peak" => "peak", "block" => "Height of the blocks" }.freeze
-      WINDING = { "line" => "Between two lines", "phase" => "Of one phase" }.freeze
-      COUNT = { "pairs" => "Pole pairs", "poles" => "Poles" }.freeze
-      VOLTAGE = {
-        "line_rms" => "Two lines, rms",
-        "line_peak" => "Two lines, peak",
-        "phase_rms" => "One phase, rms",
-        "phase_peak" => "One phase, peak",
-        "flat" => "Two lines, flat top of a trapezoid"
-      }.freeze
+      FORM = Facts::Form.load("motors/nameplate")
+      NAME = FORM[:name]
+      PRINTED = FORM[:printed]
       VOLTAGE_FACTORS = {
         "line_rms" => 1.0,
         "line_peak" => 1 / Math.sqrt(2),
@@ -34,27 +27,25 @@ module Gallop
       CURRENT_FACTORS = { "peak" => 1 / Math.sqrt(2), "block" => Math.sqrt(2.0 / 3) }.freeze
 
       # @return [Float, nil] a fact in SI, in the one convention
-      def si(key)
+      def given(key)
         figure = super
         figure.is_a?(Numeric) ? figure * factor(key.to_s) : inferred(key.to_s)
       end
 
       private
 
-      def form(key) = sheet.asks?(key) ? sheet[key] : nil
-
       def factor(key)
         case key
         when "rated_current", "peak_current"
-          CURRENT_FACTORS.fetch(form("current_form"), 1)
+          CURRENT_FACTORS.fetch(as_typed("current_form"), 1)
         when "torque_constant"
-          1 / CURRENT_FACTORS.fetch(form("current_form"), 1.0)
+          1 / CURRENT_FACTORS.fetch(as_typed("current_form"), 1.0)
         when "line_resistance", "line_inductance"
-          form("winding_form") == "phase" ? 2 : 1
+          as_typed("winding_form") == "phase" ? 2 : 1
         when "voltage_constant"
-          VOLTAGE_FACTORS.fetch(form("voltage_form"), 1)
+          VOLTAGE_FACTORS.fetch(as_typed("voltage_form"), 1)
         when "pole_pairs"
-          form("count_form") == "poles" ? 0.5 : 1
+          as_typed("count_form") == "poles" ? 0.5 : 1
         else
           1
         end
@@ -62,11 +53,11 @@ module Gallop
 
       # A plate that has the voltage constant alone.
       def inferred(key)
-        key == "torque_constant" && si("voltage_constant") ? si("voltage_constant") * FactStage::SQRT3 : nil
+        key == "torque_constant" && given("voltage_constant") ? given("voltage_constant") * FactStage::SQRT3 : nil
       end
 
       def poles_odd
-        return unless form("count_form") == "poles" && sheet["pole_pairs"]&.odd?
+        return unless as_typed("count_form") == "poles" && sheet["pole_pairs"]&.odd?
         blocker(
           "poles_odd",
           "#{sheet["pole_pairs"]} poles cannot be",

@@ -2,13 +2,8 @@
 
 module Gallop
   module Motors
-    # What motors with permanent magnets share, whatever commutates them. A subclass tells by a few figures how its
-    # winding is reckoned:
-    #
-    #   #half_phases     m/2, by which T = m/2 p ψ i
-    #   #loss_factor     W of copper loss for line resistance times I²
-    #   #emf_ratio       K_t/K_e, with K_e as #emf_words say
-    #   #phase_voltage, #phase_resistance, #phase_inductance   of the one phase that the voltage equation is written for
+    # What motors with permanent magnets share, whatever commutates them. A subclass says how its winding lies
+    # (#arrangement) and which of its facts follow from others (FOLLOWS: fact => those that it follows from).
     class PermanentMagnet < Motor
       include NameplateForms
       include MagnetFigures
@@ -69,12 +64,34 @@ module Gallop
         propose_switching
       ].push(*BareStage::PROPOSALS).freeze
 
+      # A fact that follows from another one is not missing where that is given, as FOLLOWS of a subclass has it.
+      # @param typed [Hash] @return [Array<Facts::Field>]
+      def self.fields(typed)
+        given = typed.reject { |_, text| text.to_s.strip.empty? }.map { |key, _| key.to_s }
+        follow = self::FOLLOWS.select { |_, sources| (sources & given).any? }.keys
+        self::FIELDS.map { |field| follow.include?(field.key) ? field.with(required: false) : field }
+      end
+
+      # @return [Winding::Arrangement]
+      def arrangement = raise(NotImplementedError, "#{self.class} says how its winding lies")
+
+      # @return [Winding, nil] as soon as the facts for it are there
+      def winding
+        @winding ||=
+          given_all("torque_constant", "pole_pairs", "line_resistance", "line_inductance") do |constant, pairs, r, l|
+            Winding.new(
+              arrangement: arrangement,
+              torque_constant: constant,
+              pole_pairs: pairs,
+              resistance: r,
+              inductance: l
+            )
+          end
+      end
+
       private
 
-      def winding_words = "line to line"
-      # Peak of a current for its rms.
-      def amplitude = SQRT2
-      def current_of(torque) = torque / si("torque_constant")
+      def idle_current = 0.0
     end
   end
 end

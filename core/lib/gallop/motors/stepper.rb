@@ -21,11 +21,6 @@ module Gallop
         "rated_speed" => "holding_torque",
         "pole_pairs" => "steps"
       }.freeze
-      FORMS = {
-        "connected" => "As it is connected",
-        "series" => "Of a half winding; connected in series",
-        "parallel" => "Of a half winding; connected in parallel"
-      }.freeze
       FORM_FACTORS = {
         "series" => {
           "holding_torque" => Math.sqrt(2),
@@ -44,97 +39,9 @@ module Gallop
       }.freeze
       STRONG_TEETH = 0.15 # of the holding torque, from which a detent torque is no usual one
 
-      FIELDS = [
-        field(
-          "type",
-          "Type",
-          "",
-          nil,
-          nil,
-          "What the nameplate calls the motor. For the record.",
-          text: true,
-          required: false
-        ),
-        field(
-          "step_angle",
-          "Step angle",
-          "°",
-          0.05,
-          90,
-          "Of a full step. Not needed where the steps are given.",
-          required: false
-        ),
-        field(
-          "steps",
-          "Full steps a turn",
-          "",
-          4,
-          4000,
-          "200 for 1.8°, 400 for 0.9°. Not needed where the step angle is given.",
-          whole: true,
-          step: 1
-        ),
-        field(
-          "holding_torque",
-          "Holding torque",
-          "N·m",
-          0.0001,
-          5000,
-          "At rated current in both phases, at standstill."
-        ),
-        field("rated_current", "Rated current", "A", 0.01, 1000, "Of a phase, with both on."),
-        field(
-          "peak_current",
-          "Peak current",
-          "A",
-          0.01,
-          3000,
-          "That the magnets stand for a short time. Nothing: no more than the rated current.",
-          required: false
-        ),
-        field("line_resistance", "Resistance of a phase", "Ω", 0.001, 1000, "At 20 °C."),
-        field("line_inductance", "Inductance of a phase", "mH", 0.001, 10_000, "From the data sheet."),
-        field(
-          "detent_torque",
-          "Detent torque",
-          "N·m",
-          0,
-          500,
-          "That its teeth make without any current.",
-          required: false
-        ),
-        field("rotor_inertia", "Rotor inertia", "kg·cm²", 0.00001, 1_000_000, "Inertia of the rotor."),
-        field(
-          "thermal_time",
-          "Winding time constant",
-          "s",
-          0.5,
-          36_000,
-          "How fast the winding warms. From the data sheet.",
-          required: false,
-          group: "Protection"
-        ),
-        field(
-          "top_speed",
-          "Top speed allowed",
-          "rpm",
-          1,
-          100_000,
-          "Highest speed that motor and machine may reach.",
-          group: "Protection"
-        ),
-        field(
-          "winding_form",
-          "Torque, current and winding are",
-          "",
-          nil,
-          nil,
-          "As it is connected is reckoned with where nothing is said.",
-          choices: FORMS,
-          required: false,
-          group: "As it is printed"
-        )
-      ].freeze
+      FORM = Facts::Form.load("motors/stepper")
+      FIELDS = [*NAME, *FORM[:plate], *FORM[:protection], *FORM[:printed]].freeze
+      FOLLOWS = { "steps" => %w[step_angle] }.freeze
 
       CONSEQUENCES =
         (
@@ -176,26 +83,21 @@ module Gallop
         ).freeze
       PROPOSALS = PermanentMagnet::PROPOSALS
 
-      # Steps or their angle: either tells the other.
-      def self.fields(typed)
-        return FIELDS if typed.transform_keys(&:to_s)["step_angle"].to_s.strip.empty?
-        FIELDS.map { |field| field.key == "steps" ? field.with(required: false) : field }
-      end
-
-      def known(key) = DERIVED.include?(key) ? si(key) : super
+      def known(key) = DERIVED.include?(key) ? given(key) : super
       def pole_pairs_known = pole_pairs&.round
+      def arrangement = Winding::TWO_PHASE
 
       # @return [Float, nil] SI, of the motor as it is connected
-      def si(key)
+      def given(key)
         case key.to_s
         when "rated_torque"
-          si("holding_torque")
+          given("holding_torque")
         when "torque_constant"
-          with("holding_torque", "rated_current") { |torque, current| torque / current }
+          given_all("holding_torque", "rated_current") { |torque, current| torque / current }
         when "pole_pairs"
           pole_pairs
         when "peak_current"
-          super || si("rated_current")
+          super || given("rated_current")
         when "rated_speed"
           corner_speed
         else
@@ -205,46 +107,27 @@ module Gallop
 
       private
 
-      def factor(key) = FORM_FACTORS.fetch(form("winding_form"), {}).fetch(key, 1)
-      def half_phases = 1.0
-      def loss_factor = 2.0
-      def emf_ratio = 2.0
-      def emf_words = "of one phase, rms"
-      def winding_words = "of each phase"
-      def phase_voltage(bus) = bus
-      def phase_resistance = si("line_resistance")
-      def phase_inductance = si("line_inductance")
+      def factor(key) = FORM_FACTORS.fetch(as_typed("winding_form"), {}).fetch(key, 1)
 
       def steps = sheet["steps"] || (sheet["step_angle"] && whole_steps(sheet["step_angle"]))
       # An angle of which a whole number makes a turn, but for the rounding of the print.
       def whole_steps(angle) = (360 / angle).round.then { |count| (count * angle - 360).abs < 0.1 ? count : nil }
       def pole_pairs = steps && (steps % 4).zero? ? steps / 4.0 : nil
       def corner_speed =
-        si("holding_torque") &&
-          voltage_limited_speed(si("holding_torque"), bus_voltage)&.then { |speed| speed.positive? ? speed : nil }
+        given("holding_torque") &&
+          winding&.speed_at(given("holding_torque"), bus_voltage)&.then { |speed| speed.positive? ? speed : nil }
       def named(facts) =
         facts
           .map { |key| SOURCES.fetch(key.to_s, key.to_s) }
           .map { |key| key == "steps" && sheet["steps"].nil? ? "step_angle" : key }
           .uniq
-      def finding(*words, facts: [], **more) = super(*words, facts: named(facts), **more)
-      def propose(entry_key, figure, reason, facts: []) = super(entry_key, figure, reason, facts: named(facts))
 
-      # The voltage equation solved for the current: (ω_e ψ + R i)² + (ω_e L i)² = V². @return [Float, nil] N·m that
-      # it leaves at that speed
-      def torque_left(speed, bus)
-        kt, p, flux, resistance, inductance = winding
-        return if kt.nil?
-        field = speed * p
-        a = resistance**2 + (field * inductance)**2
-        b = field * flux * resistance
-        c = (field * flux)**2 - (phase_voltage(bus) * VOLTAGE_RESERVE)**2
-        c.negative? ? [(Math.sqrt(b**2 - a * c) - b) / a * kt / SQRT2, si("holding_torque")].min : 0.0
-      end
+      # @return [Float, nil] N·m that the voltage leaves at that speed
+      def torque_left(speed, bus) = winding && [winding.torque_at(speed, bus), given("holding_torque")].min
 
       # Beyond the corner the voltage, not the heat, ends it: what is left there lasts.
-      def continuous = boundary("for ever", si("holding_torque"), bus_voltage, :second)
-      def cycle_fits?(mechanics) = mechanics.cycle[1] <= torque_left(mechanics.cycle[0], bus_voltage)
+      def continuous = boundary("for ever", given("holding_torque"), bus_voltage, :second)
+      def for_ever?(speed, torque) = torque <= torque_left(speed, bus_voltage)
 
       def step_follows
         steps && pole_pairs &&
@@ -259,22 +142,22 @@ module Gallop
       end
 
       def torque_at_top_speed
-        left = si("top_speed") && torque_left(si("top_speed"), bus_voltage) or return
-        weak = torque_left(si("top_speed"), weakest_bus_voltage)
+        left = given("top_speed") && torque_left(given("top_speed"), bus_voltage) or return
+        weak = torque_left(given("top_speed"), weakest_bus_voltage)
         consequence(
           "torque_at_top_speed",
-          "Torque left at #{speed_text(si("top_speed"))}",
+          "Torque left at #{speed_text(given("top_speed"))}",
           left,
           "N·m",
           nil,
-          "#{percent(left / si("holding_torque"))} of the holding " \
-            "torque#{"; inductance and back-EMF take the voltage" if left < 0.99 * si("holding_torque")}. " \
+          "#{percent(left / given("holding_torque"))} of the holding " \
+            "torque#{"; inductance and back-EMF take the voltage" if left < 0.99 * given("holding_torque")}. " \
             "#{torque_text(weak)} when the supply is #{(supply_tolerance * 100).round} % low."
         )
       end
 
       def teeth_ripple
-        with("detent_torque", "holding_torque") do |detent, holding|
+        given_all("detent_torque", "holding_torque") do |detent, holding|
           consequence(
             "teeth_ripple",
             "Torque ripple by the teeth",
@@ -321,7 +204,7 @@ module Gallop
       end
 
       def field_too_fast
-        with("top_speed", "pole_pairs") do |speed, p|
+        given_all("top_speed", "pole_pairs") do |speed, p|
           frequency = speed * p / (2 * Math::PI)
           limit = rating(:output_frequency)
           next if frequency <= limit
@@ -336,7 +219,7 @@ module Gallop
       end
 
       def detent_large
-        with("detent_torque", "holding_torque") do |detent, holding|
+        given_all("detent_torque", "holding_torque") do |detent, holding|
           next if detent <= STRONG_TEETH * holding
           caution(
             "detent_large",
@@ -349,12 +232,12 @@ module Gallop
       end
 
       def no_torque_at_top_speed
-        left = si("top_speed") && torque_left(si("top_speed"), weakest_bus_voltage) or return
-        share = left / si("holding_torque")
+        left = given("top_speed") && torque_left(given("top_speed"), weakest_bus_voltage) or return
+        share = left / given("holding_torque")
         return if share >= 0.2 || share.zero? # below that it is not reached at all
         caution(
           "no_torque_at_top_speed",
-          "At #{speed_text(si("top_speed"))} #{percent(share)} of the holding torque are left on a weak supply",
+          "At #{speed_text(given("top_speed"))} #{percent(share)} of the holding torque are left on a weak supply",
           because:
             "The field goes round #{show(pole_pairs, nil, 0)} times as fast as the shaft; inductance and back-EMF " \
               "take the voltage.",
@@ -365,30 +248,31 @@ module Gallop
 
       def winding_reason =
         { "series" => "two half windings in series", "parallel" => "two half windings in parallel" }.fetch(
-          form("winding_form"),
+          as_typed("winding_form"),
           "as given, of one phase"
         )
       def converted(_key, otherwise) =
-        form("winding_form").nil? || form("winding_form") == "connected" ? otherwise : winding_reason
-      def propose_rated_torque = take_over("rated_torque", "motor.rated_torque", converted(nil, "the holding torque"))
-      def propose_rated_current = take_over("rated_current", "motor.rated_current", converted(nil, "as given"))
+        as_typed("winding_form").nil? || as_typed("winding_form") == "connected" ? otherwise : winding_reason
+      def propose_rated_torque =
+        propose_as_given("rated_torque", "motor.rated_torque", converted(nil, "the holding torque"))
+      def propose_rated_current = propose_as_given("rated_current", "motor.rated_current", converted(nil, "as given"))
       def propose_peak_current =
-        take_over(
+        propose_as_given(
           "peak_current",
           "motor.peak_current",
           sheet["peak_current"] ? converted(nil, "as given") : "no more than the rated current",
           facts: [sheet["peak_current"] ? "peak_current" : "rated_current"]
         )
       def propose_rated_speed =
-        take_over(
+        propose_as_given(
           "rated_speed",
           "motor.rated_speed",
           "up to here the bus carries the holding torque",
           facts: %w[holding_torque line_inductance]
         )
-      def propose_pole_pairs = take_over("pole_pairs", "motor.pole_pairs", "the full steps by four")
+      def propose_pole_pairs = propose_as_given("pole_pairs", "motor.pole_pairs", "the full steps by four")
       def propose_torque_constant =
-        take_over(
+        propose_as_given(
           "torque_constant",
           "motor.torque_constant",
           "holding torque by rated current",

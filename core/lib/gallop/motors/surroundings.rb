@@ -9,14 +9,6 @@ module Gallop
     module Surroundings
       COPPER = 0.0175 # Ω·mm²/m
       DROP = 0.03 # of the voltage that a motor cable may take
-      SENSORS = {
-        "none" => "None",
-        "ptc" => "PTC thermistor",
-        "kty" => "KTY 84",
-        "pt1000" => "Pt1000",
-        "contact" => "Opening contact"
-      }.freeze
-      SECTIONS = %w[0.5 0.75 1 1.5 2.5 4 6 10 16].to_h { |section| [section, "#{section} mm²"] }.freeze
       # kHz => what is heard, what is lost, what is left of the current (with 4 kHz as the whole)
       SWITCHING = {
         "2" => ["loud", "cool", 1.0],
@@ -26,62 +18,28 @@ module Gallop
         "16" => ["silent", "hottest", 0.55]
       }.freeze
 
-      FIELDS = [
-        FactStage.field(
-          "cable_length",
-          "Motor cable, length",
-          "m",
-          0.1,
-          1000,
-          "Between drive and motor.",
-          required: false,
-          group: "Cable and sensor"
-        ),
-        FactStage.field(
-          "cable_section",
-          "Motor cable, section",
-          "",
-          nil,
-          nil,
-          "Of one core.",
-          choices: SECTIONS,
-          required: false,
-          group: "Cable and sensor"
-        ),
-        FactStage.field(
-          "sensor",
-          "Sensor in the winding",
-          "",
-          nil,
-          nil,
-          "What the motor has against overheating.",
-          choices: SENSORS,
-          required: false,
-          group: "Cable and sensor"
+      FORM =
+        Facts::Form.load(
+          "motors/surroundings",
+          choices: {
+            "switching" => SWITCHING.keys.to_h { |khz| [khz, "#{khz} kHz"] }
+          }
         )
-      ].freeze
-      SWITCHING_FIELD =
-        FactStage.field(
-          "switching",
-          "Switching frequency",
-          "",
-          nil,
-          nil,
-          "Higher is quieter and warmer.",
-          choices: SWITCHING.keys.to_h { |khz| [khz, "#{khz} kHz"] },
-          required: false,
-          group: "Cable and sensor"
-        )
+      FIELDS = FORM[:cable]
 
       # @return [Array<Facts::Field>] that this drive makes sense of
-      def self.fields(profile) = profile["output.switching_frequency"] ? FIELDS + [SWITCHING_FIELD] : FIELDS
+      def self.fields(profile) = profile["output.switching_frequency"] ? FIELDS + FORM[:switching] : FIELDS
 
       private
 
       def cable_resistance =
-        si("cable_length") && sheet["cable_section"] ? COPPER * si("cable_length") / sheet["cable_section"].to_f : nil
+        if given("cable_length") && sheet["cable_section"]
+          COPPER * given("cable_length") / sheet["cable_section"].to_f
+        else
+          nil
+        end
       def drop =
-        cable_resistance && si("rated_current") ? FactStage::SQRT3 * cable_resistance * si("rated_current") : nil
+        cable_resistance && given("rated_current") ? FactStage::SQRT3 * cable_resistance * given("rated_current") : nil
 
       def cable_drop
         drop &&
@@ -122,7 +80,7 @@ module Gallop
 
       def switching_leaves_too_little
         share = SWITCHING[sheet.asks?("switching") ? sheet["switching"] : nil]&.last
-        current = si("rated_current")
+        current = given("rated_current")
         return unless share && current && current > rating(:current) * share && current <= rating(:current)
         caution(
           "switching_leaves_too_little",
@@ -148,7 +106,12 @@ module Gallop
 
       def propose_sensor =
         sheet.asks?("sensor") && sheet["sensor"] &&
-          propose("monitors.motor_sensor", SENSORS.keys.index(sheet["sensor"]), "as given", facts: %w[sensor]) || nil
+          propose(
+            "monitors.motor_sensor",
+            FORM.field("sensor").choices.keys.index(sheet["sensor"]),
+            "as given",
+            facts: %w[sensor]
+          ) || nil
       def propose_switching =
         sheet.asks?("switching") && sheet["switching"] &&
           propose("output.switching_frequency", sheet["switching"].to_f, "as chosen", facts: %w[switching]) || nil

@@ -5,20 +5,8 @@ module Gallop
     # A motor whose nameplate cannot be read: a current to begin with, by its size, and what a wrong size risks. The
     # classes are those of the library's motors; heat goes with the square of the current.
     class Unknown < Motor
-      PLATE =
-        field(
-          "plate",
-          "Nameplate or data sheet",
-          "",
-          nil,
-          nil,
-          "Without either, Gallop proposes a current to begin with, by the motor's size.",
-          choices: {
-            "read" => "There is one",
-            "none" => "None that can be read"
-          },
-          required: false
-        )
+      FORM = Facts::Form.load("motors/unknown")
+      PLATE = FORM.field("plate")
       START = 0.5 # of the smallest rated current of the class: a quarter of its heat
       SIZED = /\A(?:Kestrel|Heron|Plover) (\d+)/ # parts of the library whose number begins with flange or shaft height
 
@@ -41,45 +29,17 @@ module Gallop
       # @return [Boolean] whether the kind of motor has classes here
       def self.possible?(profile) = classes(profile.motor_kind).any? && profile.rating.key?(:mains_voltage)
 
-      # What this motor does not ask for is not there.
-      def si(key) = sheet.asks?(key) ? super : nil
       def unknown? = true
       def usable_torque = nil
       def pole_pairs_known = nil
 
       private
 
-      def fields(_typed)
-        words =
-          (
-            if profile.motor_kind == :induction
-              ["Shaft height", "From the foot to the middle of the shaft."]
-            else
-              ["Flange", "Side of its square."]
-            end
-          )
-        [
-          PLATE,
-          FactStage.field(
-            "size",
-            words[0],
-            "",
-            nil,
-            nil,
-            words[1],
-            choices: sizes.keys.to_h { |size| [size, "#{size} mm"] }
-          ),
-          FactStage.field(
-            "top_speed",
-            "Top speed allowed",
-            "rpm",
-            1,
-            24_000,
-            "Highest speed that the machine may reach.",
-            group: "Protection"
-          ),
-          *Surroundings.fields(profile)
-        ]
+      def fields(_typed) = [PLATE, size_field, FORM.field("top_speed"), *Surroundings.fields(profile)]
+
+      def size_field
+        of_flange = { label: "Flange", help: "Side of its square." } unless profile.motor_kind == :induction
+        FORM.field("size").with(choices: sizes.keys.to_h { |size| [size, "#{size} mm"] }, **of_flange.to_h)
       end
 
       def sizes = self.class.classes(profile.motor_kind)

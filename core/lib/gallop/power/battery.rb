@@ -11,91 +11,8 @@ module Gallop
         "nimh" => ["Nickel metal hydride", 1.45, 1.2, 1.0]
       }.freeze
 
-      FIELDS = [
-        field(
-          "chemistry",
-          "Cells",
-          "",
-          nil,
-          nil,
-          "What they are made of decides their voltages.",
-          choices: CHEMISTRIES.transform_values(&:first),
-          group: "Battery"
-        ),
-        field("series", "In series", "", 1, 100, "Their voltages add.", whole: true, step: 1, group: "Battery"),
-        field(
-          "parallel",
-          "In parallel",
-          "",
-          1,
-          1000,
-          "Their currents and capacities add.",
-          whole: true,
-          step: 1,
-          group: "Battery"
-        ),
-        field("capacity", "Capacity of a cell", "A·h", 0.01, 10_000, "From its data sheet.", group: "Battery"),
-        field(
-          "discharge",
-          "Discharge limit of a cell",
-          "A",
-          0.01,
-          10_000,
-          "Continuous current that a cell may give.",
-          group: "Battery"
-        ),
-        field(
-          "charge",
-          "Charge limit of a cell",
-          "A",
-          0,
-          10_000,
-          "Current that a cell may take while the motor brakes.",
-          group: "Battery"
-        ),
-        field(
-          "margin",
-          "Margin",
-          "%",
-          0,
-          80,
-          "Kept away from both limits; 20 % is reckoned with where nothing is given.",
-          required: false,
-          group: "Battery"
-        ),
-        field(
-          "cell_resistance",
-          "Resistance of a cell",
-          "mΩ",
-          0.01,
-          1000,
-          "With its connections; gives the sag under load.",
-          required: false,
-          group: "Battery"
-        ),
-        field(
-          "others",
-          "Current of other users",
-          "A",
-          0,
-          10_000,
-          "What else hangs on the same battery.",
-          required: false,
-          group: "Battery"
-        ),
-        field(
-          "mean_power",
-          "Mean power",
-          "W",
-          1,
-          100_000,
-          "What the machine takes in the mean; for the run time.",
-          required: false,
-          group: "Battery"
-        ),
-        *STOP,
-        *BRAKE
-      ].freeze
+      CELLS = Facts::Form.load("power/battery", choices: { "chemistry" => CHEMISTRIES.transform_values(&:first) })
+      FIELDS = [*CELLS[:battery], *FORM[:stop], *FORM[:brake]].freeze
 
       CONSEQUENCES = %i[
         voltage_window
@@ -128,12 +45,12 @@ module Gallop
       def full = cell && sheet["series"] && cell[1] * sheet["series"]
       def nominal = cell && sheet["series"] && cell[2] * sheet["series"]
       def empty = cell && sheet["series"] && cell[3] * sheet["series"]
-      def margin = si("margin") || 0.2
+      def margin = given("margin") || 0.2
       def discharge =
-        with("parallel", "discharge") do |strings, limit|
-          [strings * limit * (1 - margin) - (si("others") || 0.0), 0.0].max
+        given_all("parallel", "discharge") do |strings, limit|
+          [strings * limit * (1 - margin) - (given("others") || 0.0), 0.0].max
         end
-      def charge = with("parallel", "charge") { |strings, limit| strings * limit * (1 - margin) }
+      def charge = given_all("parallel", "charge") { |strings, limit| strings * limit * (1 - margin) }
 
       def swallowed_power = charge && full && charge * full
 
@@ -158,7 +75,7 @@ module Gallop
             "A",
             1,
             "#{sheet["parallel"]} strings at their limit, less #{percent(margin)} " \
-              "margin#{" and #{show(si("others"), "A")} for others" if si("others")}."
+              "margin#{" and #{show(given("others"), "A")} for others" if given("others")}."
           )
       end
 
@@ -176,20 +93,20 @@ module Gallop
 
       # R = n_s/n_p · R_cell
       def sag
-        with("cell_resistance", "series", "parallel") do |resistance, series, strings|
+        given_all("cell_resistance", "series", "parallel") do |resistance, series, strings|
           discharge && consequence("sag", "Sag at that current", discharge * resistance * series / strings, "V", 2)
         end
       end
 
       def energy_content
-        with("capacity", "parallel") do |capacity, strings|
+        given_all("capacity", "parallel") do |capacity, strings|
           nominal &&
             consequence("energy_content", "Energy of the battery", capacity * strings * nominal / 3600, "W·h", 0)
         end
       end
 
       def run_time
-        with("capacity", "parallel", "mean_power") do |capacity, strings, power|
+        given_all("capacity", "parallel", "mean_power") do |capacity, strings, power|
           nominal &&
             consequence(
               "run_time",
@@ -274,7 +191,7 @@ module Gallop
       def window
         return unless full && full.positive?
         drop =
-          with("cell_resistance", "series", "parallel") do |resistance, series, strings|
+          given_all("cell_resistance", "series", "parallel") do |resistance, series, strings|
             discharge && discharge * resistance * series / strings
           end
         line = ->(name, less, role) do

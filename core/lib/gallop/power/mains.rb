@@ -10,106 +10,17 @@ module Gallop
       include DcFeed
 
       CHARTS = %i[stop_curve].freeze
-      SUPPLY =
-        field(
-          "supply",
-          "Fed by",
-          "",
-          nil,
-          nil,
-          "A mains feeds the rectifier; direct current goes to the bus terminals.",
-          choices: {
-            "mains" => "Mains",
-            "dc" => "Direct current"
-          },
-          required: false,
-          group: "Supply"
-        )
-      MAINS = [
-        field(
-          "mains_voltage",
-          "Mains voltage",
-          "V",
-          20,
-          690,
-          "Between two lines, or line and neutral where one phase feeds the drive; rms.",
-          group: "Supply"
-        ),
-        field(
-          "mains_tolerance",
-          "Tolerance",
-          "%",
-          0,
-          30,
-          "How far the voltage goes up and down; 10 % in public networks (EN 50160), which is reckoned with where " \
-            "nothing is given.",
-          required: false,
-          group: "Supply"
-        ),
-        field(
-          "mains_phases",
-          "Phases",
-          "",
-          nil,
-          nil,
-          "How many feed the drive.",
-          choices: {
-            "1" => "One",
-            "3" => "Three"
-          },
-          required: false,
-          group: "Supply"
-        )
-      ].freeze
-      REST = [
-        field(
-          "resistor",
-          "Braking resistor",
-          "Ω",
-          0.1,
-          10_000,
-          "Nothing: none is fitted.",
-          required: false,
-          group: "Braking resistor"
-        ),
-        field(
-          "resistor_power",
-          "Continuous power",
-          "W",
-          1,
-          100_000,
-          "From the resistor's data sheet.",
-          required: false,
-          group: "Braking resistor"
-        ),
-        field(
-          "resistor_pulse",
-          "Energy of one pulse",
-          "J",
-          1,
-          1e8,
-          "What it stands at once, cold.",
-          required: false,
-          group: "Braking resistor"
-        ),
-        field(
-          "stop_interval",
-          "Time between stops",
-          "s",
-          0.01,
-          36_000,
-          "For the mean power of the resistor.",
-          required: false,
-          group: "Stop"
-        ),
-        *STOP,
-        *BRAKE
-      ].freeze
-      FIELDS = [SUPPLY, *MAINS, *REST, *DcFeed::SHARED].freeze
+      RECTIFIER = Facts::Form.load("power/mains")
+      REST = [*RECTIFIER[:resistor], *RECTIFIER[:interval], *FORM[:stop], *FORM[:brake]].freeze
+      FIELDS = [*RECTIFIER[:supply], *RECTIFIER[:mains], *REST, *FEED[:shared]].freeze
 
       # What feeds the drive decides what is asked of it.
       def self.fields(typed) =
-        typed.transform_keys(&:to_s)["supply"] == "dc" ? [SUPPLY, *DcFeed::FIELDS, *REST, *DcFeed::SHARED] : FIELDS
+        if typed.transform_keys(&:to_s)["supply"] == "dc"
+          [*RECTIFIER[:supply], *FEED[:feed], *REST, *FEED[:shared]]
+        else
+          FIELDS
+        end
 
       CONSEQUENCES = %i[
         bus_window
@@ -143,24 +54,23 @@ module Gallop
       private
 
       def dc? = sheet["supply"] == "dc"
-      def asked(key) = sheet.asks?(key) ? si(key) : nil
-      def tolerance = asked(dc? ? "dc_tolerance" : "mains_tolerance") || 0.1
+      def tolerance = given(dc? ? "dc_tolerance" : "mains_tolerance") || 0.1
 
       # Direct current feeds the bus as it is; a rectifier charges it to the peak of the mains.
       def bus(share = 1.0)
-        return asked("dc_voltage") && asked("dc_voltage") * share if dc?
-        si("mains_voltage") && si("mains_voltage") * SQRT2 * share
+        return given("dc_voltage") && given("dc_voltage") * share if dc?
+        given("mains_voltage") && given("mains_voltage") * SQRT2 * share
       end
 
-      def capacitance = super + asked("others_capacitance").to_f
+      def capacitance = super + given("others_capacitance").to_f
       # Of this drive, and of those on the same bus that stop with it.
-      def stop_energy = super && super + asked("others_energy").to_f
+      def stop_energy = super && super + given("others_energy").to_f
       def feed_named = dc? ? "feed" : "mains"
 
       def highest_bus = bus(1 + tolerance)
       def lowest_bus = bus(1 - tolerance)
       def chopper = rating(:chopper)
-      def chopper_power = si("resistor") && chopper**2 / si("resistor")
+      def chopper_power = given("resistor") && chopper**2 / given("resistor")
 
       def swallowed_power = chopper_power
 
@@ -186,14 +96,14 @@ module Gallop
           "J",
           nil,
           "From a bus at the upper end of the #{feed_named} to the trip, " \
-            "#{show(capacitance * 1e6, "µF", 0)}#{" of all drives on it" if asked("others_capacitance")}."
+            "#{show(capacitance * 1e6, "µF", 0)}#{" of all drives on it" if given("others_capacitance")}."
         )
       end
 
       # Without a resistor only a stop that the capacitors swallow whole, or one slow enough for losses; the first can
       # be told.
       def shortest_stop_without
-        return unless stop_energy && bus && highest_bus < trip && si("resistor").nil?
+        return unless stop_energy && bus && highest_bus < trip && given("resistor").nil?
         swallowed = stop_energy <= capacitor_energy(highest_bus)
         consequence(
           "shortest_stop_without",
@@ -225,8 +135,8 @@ module Gallop
       end
 
       def resistor_mean
-        return unless stop_energy && si("stop_interval") && si("resistor")
-        consequence("resistor_mean", "Mean power of the resistor", stop_energy / si("stop_interval"), "W", 1)
+        return unless stop_energy && given("stop_interval") && given("resistor")
+        consequence("resistor_mean", "Mean power of the resistor", stop_energy / given("stop_interval"), "W", 1)
       end
 
       def mains_too_high
@@ -251,12 +161,12 @@ module Gallop
       end
 
       def mains_too_low
-        given = asked(dc? ? "dc_voltage" : "mains_voltage") or return
-        share = given / rated_feed
+        fed = given(dc? ? "dc_voltage" : "mains_voltage") or return
+        share = fed / rated_feed
         return if share >= 1 - rating(:mains_tolerance)
         caution(
           "mains_too_low",
-          "#{show(given, "V", 0)} is #{percent(1 - share)} below the drive's rated #{show(rated_feed, "V", 0)}",
+          "#{show(fed, "V", 0)} is #{percent(1 - share)} below the drive's rated #{show(rated_feed, "V", 0)}",
           because: "Top speed falls with the voltage, and the under-voltage level may trip.",
           so: "Lower the under-voltage level and the top speed, or use the right supply.",
           facts: feed_facts.first(1),
@@ -279,7 +189,7 @@ module Gallop
       def feed_facts = dc? ? %w[dc_voltage dc_tolerance] : %w[mains_voltage mains_tolerance]
 
       def resistor_too_low
-        resistor = si("resistor")
+        resistor = given("resistor")
         return unless resistor && resistor < rating(:lowest_resistor)
         blocker(
           "resistor_too_low",
@@ -304,7 +214,7 @@ module Gallop
       end
 
       def stop_trips
-        unless si("resistor").nil? && !dc? && stop_energy && si("stop_time") && bus && highest_bus < trip &&
+        unless given("resistor").nil? && !dc? && stop_energy && given("stop_time") && bus && highest_bus < trip &&
                  stop_energy > capacitor_energy(highest_bus)
           return
         end
@@ -319,10 +229,10 @@ module Gallop
       end
 
       def pulse_too_large
-        return unless stop_energy && si("resistor_pulse") && stop_energy > si("resistor_pulse")
+        return unless stop_energy && given("resistor_pulse") && stop_energy > given("resistor_pulse")
         caution(
           "pulse_too_large",
-          "One stop gives #{show(stop_energy, "J")}; the resistor stands #{show(si("resistor_pulse"), "J")} at once",
+          "One stop gives #{show(stop_energy, "J")}; the resistor stands #{show(given("resistor_pulse"), "J")} at once",
           because: "It burns through after some stops.",
           so: "A resistor for a larger pulse.",
           facts: %w[resistor_pulse]
@@ -330,12 +240,12 @@ module Gallop
       end
 
       def mean_too_large
-        return unless stop_energy && si("stop_interval") && si("resistor_power")
-        mean = stop_energy / si("stop_interval")
-        return if mean <= si("resistor_power")
+        return unless stop_energy && given("stop_interval") && given("resistor_power")
+        mean = stop_energy / given("stop_interval")
+        return if mean <= given("resistor_power")
         caution(
           "mean_too_large",
-          "The stops give #{show(mean, "W", 0)} in the mean; the resistor stands #{show(si("resistor_power"), "W", 0)}",
+          "The stops give #{show(mean, "W", 0)} in the mean; the resistor stands #{show(given("resistor_power"), "W", 0)}",
           because: "It overheats in continuous work.",
           so: "A larger resistor, or fewer stops.",
           facts: %w[stop_interval resistor_power]
@@ -346,7 +256,7 @@ module Gallop
         return if dc?
         phases = { "1" => 1, "3" => 3 }[sheet["mains_phases"]]
         [
-          take_over("mains_voltage", "supply.mains_voltage"),
+          propose_as_given("mains_voltage", "supply.mains_voltage"),
           phases && propose("supply.mains_phases", phases, "as given", facts: %w[mains_phases])
         ].compact
       end
@@ -363,14 +273,14 @@ module Gallop
       end
 
       def propose_resistor
-        return propose("supply.brake_resistor", 0, "none is given", facts: %w[resistor]) if si("resistor").nil?
+        return propose("supply.brake_resistor", 0, "none is given", facts: %w[resistor]) if given("resistor").nil?
         [
           propose("supply.brake_resistor", 1, "as given", facts: %w[resistor]),
-          propose("supply.resistor_ohms", si("resistor"), "as given", facts: %w[resistor]),
-          si("resistor_power") &&
-            propose("supply.resistor_power", si("resistor_power").round, "as given", facts: %w[resistor_power]),
-          si("resistor_pulse") &&
-            propose("supply.resistor_energy", si("resistor_pulse").round, "as given", facts: %w[resistor_pulse])
+          propose("supply.resistor_ohms", given("resistor"), "as given", facts: %w[resistor]),
+          given("resistor_power") &&
+            propose("supply.resistor_power", given("resistor_power").round, "as given", facts: %w[resistor_power]),
+          given("resistor_pulse") &&
+            propose("supply.resistor_energy", given("resistor_pulse").round, "as given", facts: %w[resistor_pulse])
         ].compact
       end
     end

@@ -12,7 +12,7 @@ module Gallop
 
       def stop_curve
         return unless first_power && highest_bus && highest_bus < trip
-        time = si("stop_time")
+        time = given("stop_time")
         Chart.new(
           id: "stop",
           title: "DC bus over the stop",
@@ -21,7 +21,7 @@ module Gallop
           curves: [Chart::Curve.new(name: "bus", points: bus_of_stop)],
           marks: [
             Chart::Mark.new(label: "trip", at: trip, tone: :bad),
-            (Chart::Mark.new(label: "chopper", at: chopper) if si("resistor")),
+            (Chart::Mark.new(label: "chopper", at: chopper) if given("resistor")),
             Chart::Mark.new(label: "stopped", at: time, across: :x)
           ].compact
         )
@@ -29,18 +29,18 @@ module Gallop
 
       # The highest voltage of the stop, as the plant gives it; beyond the trip it ends there.
       def highest_of_stop = first_power && highest_bus && highest_bus < trip ? bus_of_stop.map(&:last).max : nil
-      def bus_of_stop = @bus_of_stop ||= bus_over(si("stop_time"))
+      def bus_of_stop = @bus_of_stop ||= bus_over(given("stop_time"))
 
       def bus_over(time)
         plant =
           Plant::MainsBus.new(
             mains_voltage: highest_bus / FactStage::SQRT2,
             capacitance: capacitance,
-            brake_resistance: si("resistor"),
+            brake_resistance: given("resistor"),
             electronics_power: 0.0,
             charged: true
           )
-        plant.chop_between(chopper * 0.98, chopper) if si("resistor")
+        plant.chop_between(chopper * 0.98, chopper) if given("resistor")
         power = first_power
         dt = time * 1.2 / (SAMPLES * STEPS_A_SAMPLE)
         points = [[0.0, plant.voltage]]

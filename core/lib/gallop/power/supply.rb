@@ -7,75 +7,7 @@ module Gallop
     #   E = ½ J ω² of motor and load together, less nothing: friction and copper losses help, and are the reserve
     #   P(0) = J ω²/t, the power at the beginning of a ramp of the time t
     class Supply < FactStage
-      STOP = [
-        field(
-          "stop_speed",
-          "Speed to stop from",
-          "rpm",
-          1,
-          100_000,
-          "Of the motor. Without it the motor's top speed is reckoned with.",
-          required: false,
-          group: "Stop"
-        ),
-        field(
-          "stop_time",
-          "Time of the stop",
-          "s",
-          0.001,
-          600,
-          "From that speed to rest, by the ramp that the machine shall have.",
-          required: false,
-          group: "Stop"
-        )
-      ].freeze
-      BRAKE = [
-        field(
-          "brake",
-          "Holding brake",
-          "",
-          nil,
-          nil,
-          "Whether there is one, and who releases it.",
-          choices: {
-            "none" => "None",
-            "drive" => "Released by the drive",
-            "controller" => "Released by the controller"
-          },
-          required: false,
-          group: "Holding brake"
-        ),
-        field(
-          "brake_torque",
-          "Brake torque",
-          "N·m",
-          0.001,
-          10_000,
-          "Rated holding torque at the motor shaft.",
-          required: false,
-          group: "Holding brake"
-        ),
-        field(
-          "brake_release",
-          "Release time",
-          "ms",
-          0,
-          5000,
-          "From current on to brake open, from its data sheet.",
-          required: false,
-          group: "Holding brake"
-        ),
-        field(
-          "brake_engage",
-          "Engage time",
-          "ms",
-          0,
-          5000,
-          "From current off to brake closed.",
-          required: false,
-          group: "Holding brake"
-        )
-      ].freeze
+      FORM = Facts::Form.load("power/supply")
       # The same of a slide.
       OF_SLIDE = {
         "stop_speed" => {
@@ -105,7 +37,7 @@ module Gallop
       def self.fields(_typed) = self::FIELDS
 
       # @return [Float, nil] SI, of the shaft where the fact is one of motion
-      def si(key) = KINDS.key?(key) && super && shaft.slides? ? shaft.reckoned(KINDS[key], super) : super
+      def given(key) = KINDS.key?(key) && super && shaft.slides? ? shaft.reckoned(KINDS[key], super) : super
 
       private
 
@@ -118,7 +50,7 @@ module Gallop
       def motor = machine&.stage("motor")
       def mechanics = machine&.stage("mechanics")
       def whole_inertia = mechanics&.inertia_of_all || motor&.known("rotor_inertia")
-      def stop_speed = si("stop_speed") || motor&.si("top_speed")
+      def stop_speed = given("stop_speed") || motor&.given("top_speed")
       def capacitance = rating(:capacitance) * 1e-6
       def trip = rating(:trip)
       def stop_energy = whole_inertia && stop_speed && 0.5 * whole_inertia * stop_speed**2
@@ -126,7 +58,7 @@ module Gallop
       # What the capacitors take between the running bus and the trip. @return [Float] J
       def capacitor_energy(bus) = 0.5 * capacitance * (trip**2 - bus**2)
 
-      def first_power = stop_energy && si("stop_time") && 2 * stop_energy / si("stop_time")
+      def first_power = stop_energy && given("stop_time") && 2 * stop_energy / given("stop_time")
       def held_torque = mechanics&.torque_of_gravity
 
       def energy_of_a_stop
@@ -160,11 +92,11 @@ module Gallop
       end
 
       def brake_margin
-        return unless held_torque&.nonzero? && si("brake_torque")
+        return unless held_torque&.nonzero? && given("brake_torque")
         consequence(
           "brake_margin",
           "Brake #{shaft.word(:torque)} against the load",
-          si("brake_torque") / held_torque.abs,
+          given("brake_torque") / held_torque.abs,
           "",
           1,
           "Times the #{shaft.word(:torque)} that gravity asks for at the motor."
@@ -172,13 +104,13 @@ module Gallop
       end
 
       def brake_too_weak
-        return unless held_torque&.nonzero? && si("brake_torque")
-        ratio = si("brake_torque") / held_torque.abs
+        return unless held_torque&.nonzero? && given("brake_torque")
+        ratio = given("brake_torque") / held_torque.abs
         return if ratio >= BRAKE_MARGIN
         finding(
           ratio < 1 ? :blocker : :caution,
           "brake_too_weak",
-          "The brake holds #{torque_text(si("brake_torque"))}; the load asks for #{torque_text(held_torque.abs)}",
+          "The brake holds #{torque_text(given("brake_torque"))}; the load asks for #{torque_text(held_torque.abs)}",
           because: "#{BRAKE_MARGIN} times the load is the least that wear and a hot brake leave room for.",
           so: "A stronger brake, or a counterweight.",
           facts: %w[brake_torque]
@@ -197,7 +129,7 @@ module Gallop
       end
 
       def brake_times_missing
-        return unless sheet["brake"] == "drive" && (si("brake_release").nil? || si("brake_engage").nil?)
+        return unless sheet["brake"] == "drive" && (given("brake_release").nil? || given("brake_engage").nil?)
         caution(
           "brake_times_missing",
           "The drive releases the brake and does not know its times",
@@ -219,10 +151,10 @@ module Gallop
       end
 
       def brake_figure(key, entry, factor) =
-        si(key) &&
+        given(key) &&
           propose(
             entry,
-            (KINDS.key?(key) ? shaft.real(KINDS[key], si(key)) : si(key)) * factor,
+            (KINDS.key?(key) ? shaft.real(KINDS[key], given(key)) : given(key)) * factor,
             "from the brake's data sheet",
             facts: [key]
           )
