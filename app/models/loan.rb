@@ -37,6 +37,8 @@ class Loan < ApplicationRecord
     end
   end
 
+  def outstanding? = returned_at.nil?
+
   # Only where the drive still has what it was lent: what somebody else has set since then stands.
   # @raise [Wire::Lost, Link::Offline, Wire::Refused, Motion::OutOfState]
   def give_back(of:)

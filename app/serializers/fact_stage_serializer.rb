@@ -15,10 +15,10 @@ class FactStageSerializer < ApplicationSerializer
   many :consequences, source: proc { assessment.consequences }, resource: ConsequenceSerializer
   many :findings, source: proc { assessment.findings }, resource: FindingSerializer
   many :charts, source: proc { assessment.charts }, resource: ChartSerializer
-  typelize sheets: "{ id: string; title: string; columns: string[]; rows: string[][]; note: string | null }[]"
-  attribute(:sheets) do |stage|
-    stage.assessment.sheets.map do |sheet|
-      { id: sheet.id, title: sheet.title, columns: sheet.columns, rows: sheet.rows, note: sheet.note }
+  typelize tables: "{ id: string; title: string; columns: string[]; rows: string[][]; note: string | null }[]"
+  attribute(:tables) do |stage|
+    stage.assessment.tables.map do |table|
+      { id: table.id, title: table.title, columns: table.columns, rows: table.rows, note: table.note }
     end
   end
   many :proposals, resource: ProposalSerializer

@@ -11,7 +11,7 @@ class RunSerializer < ApplicationSerializer
   field :message, "string"
   field :question, "string | null"
   field :marks, "Record<string, number>"
-  field(:borrowed, "number") { |run| run.loans.outstanding.size }
+  field(:borrowed, "number") { |run| run.loans.count(&:outstanding?) }
   field(:traced, "boolean") { |run| !run.trace.nil? }
   field(:proof, "Proof | null") { |run| run.proof && ProofSerializer.new(run.proof).to_h }
   field(:at, "string") { |run| run.created_at.iso8601(3) }

@@ -75,8 +75,8 @@ export const motorsQuery = (kind: string, query: string) => ({
   queryFn: () => api.get<MotorHit[]>(`/motors?kind=${kind}&q=${encodeURIComponent(query)}`),
 });
 
-export const useMotors = (kind: string, query: string, enabled: boolean) =>
-  useQuery({ ...motorsQuery(kind, query), enabled, placeholderData: (before) => before });
+export const useMotors = (kind: string, query: string) =>
+  useQuery({ ...motorsQuery(kind, query), placeholderData: (before) => before });
 
 export const useSignals = (driveId: number, enabled: boolean) =>
   useQuery({

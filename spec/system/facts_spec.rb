@@ -91,7 +91,7 @@ RSpec.describe "Entering what is there", type: :interface, rig: Rails.root.join(
   it "brings the squeegee to complete facts in millimetres and newtons, and moves it" do
     enter("Squeegee")
     open_stage("Squeegee", "Feedback")
-    expect(find("[data-sheet=wiring]")).to have_text("Clock−").and(have_text("E13"))
+    expect(find("[data-table=wiring]")).to have_text("Clock−").and(have_text("E13"))
     write_all
     store_all
     restart_if_asked

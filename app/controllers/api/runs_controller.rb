@@ -7,7 +7,7 @@ module Api
 
     before_action :family!
 
-    def index = respond(RunSerializer, drive.runs.newest_first.limit(50).includes(:proof))
+    def index = respond(RunSerializer, drive.runs.newest_first.limit(50).includes(:proof, :loans, :trace))
     def show = respond(RunSerializer, run)
 
     # What was recorded in it.

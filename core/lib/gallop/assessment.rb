@@ -3,7 +3,7 @@
 module Gallop
   # All that follows from the facts of one stage.
   Assessment =
-    Record.define(:consequences, :findings, :proposals, missing: [], charts: [], sheets: []) do
+    Record.define(:consequences, :findings, :proposals, missing: [], charts: [], tables: []) do
       def blocked? = findings.any?(&:blocker?)
       def count(severity) = findings.count { |finding| finding.severity == severity }
     end

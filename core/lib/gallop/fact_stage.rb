@@ -5,7 +5,7 @@ module Gallop
   #
   #   FIELDS, or its own #fields(typed)   what is asked for (Facts::Form)
   #   CONSEQUENCES RULES PROPOSALS        names of methods, each of which returns its object or a list of them, or
-  #   CHARTS SHEETS                       nil where the facts for it are missing or it does not apply
+  #   CHARTS TABLES                       nil where the facts for it are missing or it does not apply
   #
   # and may say how its facts are read (#given) and called (#named). What such a method is written with is Vocabulary.
   class FactStage
@@ -17,7 +17,7 @@ module Gallop
     SQRT3 = Math.sqrt(3)
 
     CHARTS = [].freeze
-    SHEETS = [].freeze
+    TABLES = [].freeze
 
     attr_reader :sheet, :profile, :machine
 
@@ -33,7 +33,7 @@ module Gallop
       assessed(
         consequences: collect(self.class::CONSEQUENCES),
         charts: collect(self.class::CHARTS),
-        sheets: collect(self.class::SHEETS)
+        tables: collect(self.class::TABLES)
       )
 
     # @return [Assessment] findings, proposals and what is missing, without figures and drawings

@@ -24,12 +24,18 @@ module Gallop
       Parser.new(text, unit).value
     end
 
+    # @see parse @return [Rational] what was typed, without the noise of binary fractions
+    def exact(text, unit: nil)
+      Parser.new(text, unit).exact
+    end
+
     # @return [String] what was typed, less a unit that is the expected one anyway
     def bare(text, unit)
-      match = Parser::FIGURE.match(text.to_s.strip)
-      typed = match && match[:unit].to_s.strip
-      return text if typed.nil? || typed.empty? || Unit.find(typed).nil? || Unit.find(typed) != Unit.find(unit)
-      match[:divisor] ? "#{match[:number]}/#{match[:divisor].strip}" : match[:number].strip
+      typed = text.to_s.strip
+      match = Parser::MIXED.match(typed) || Parser::FIGURE.match(typed)
+      given = match && match[:unit].to_s.strip
+      return text if given.nil? || given.empty? || Unit.find(given).nil? || Unit.find(given) != Unit.find(unit)
+      typed.delete_suffix(match[:unit]).strip
     end
 
     # @param value [Numeric] @param from [String] @param to [String] units of one dimension

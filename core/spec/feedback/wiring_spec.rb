@@ -8,7 +8,7 @@ RSpec.describe Gallop::Feedback::Wiring do
       .new(Gallop::Objects::Profile.load(family), "feedback" => facts)
       .stage("feedback")
       .assessment
-      .sheets
+      .tables
       .first
   end
   def terminals(...) = sheet(...).rows.to_h { |signal, terminal, *| [signal, terminal] }

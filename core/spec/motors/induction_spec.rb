@@ -56,7 +56,7 @@ RSpec.describe Gallop::Motors::Induction do
                  ["pole_pairs_impossible", { "pole_pairs" => "1" }, { "pole_pairs" => "2" }],
                  ["speed_above_synchronous", { "rated_speed" => "3001" }, { "rated_speed" => "2990" }],
                  ["slip_unusual", { "rated_speed" => "1300" }, { "rated_speed" => "1330" }],
-                 ["efficiency_impossible", { "rated_power" => "1.85" }, { "rated_power" => "1.7" }],
+                 ["efficiency_impossible", { "rated_power" => "1.85" }, { "rated_power" => "1.65" }],
                  ["voltage_above_supply", { "rated_voltage" => "413" }, { "rated_voltage" => "411" }],
                  [
                    "voltage_below_supply",
@@ -82,6 +82,44 @@ RSpec.describe Gallop::Motors::Induction do
   it "recognises star current typed with delta voltage by the factor 1.73" do
     finding = assess("rated_voltage" => "230").findings.find { |each| each.id == "efficiency_impossible" }
     expect(finding.because).to include("1.73")
+  end
+
+  # √3·400·5.7·0.79 = 3 120 W for 1.5 kW: 48 %, and 83 % with the current over √3
+  it "recognises delta current typed with star voltage, and does not let it pass" do
+    finding = assess("rated_current" => "5.7").findings.find { |each| each.id == "efficiency_impossible" }
+    expect([finding.severity, finding.because]).to match([:blocker, include("delta current with star voltage")])
+  end
+
+  # 1800 rpm · 400/460 = 1565.2 rpm; 1565.2/2600 = 60.2 %
+  it "weakens the field where the supply of the drive ends" do
+    wound = { "rated_voltage" => "460", "rated_frequency" => "60", "rated_speed" => "1750", "top_speed" => "2600" }
+    expect(figure("field_weakening", wound)).to be_within(0.01).of(60.2)
+  end
+
+  context "when wired in delta and asked for more than its rated speed" do
+    # 400/230 · 50 Hz = 86.957 Hz; 1425 + 1500·0.73913 = 2533.7 rpm; 10.0519 N·m · 265.33 rad/s = 2667 W
+    let(:delta) { { "rated_voltage" => "230", "rated_current" => "5.7", "top_speed" => "2600" } }
+
+    it "has its whole field up to 87 Hz, by figures and by proposals" do
+      proposed = assess(delta).proposals.to_h { |proposal| [proposal.key, proposal.figure] }
+      expect(proposed).to include(
+        "motor.rated_voltage" => be_within(0.1).of(400),
+        "motor.rated_frequency" => be_within(0.06).of(86.957),
+        "motor.rated_speed" => be_within(0.6).of(2533.7),
+        "motor.rated_power" => be_within(1e-3).of(2.667)
+      )
+      expect([figure("field_weakening", delta), figure("flux_beyond", delta)]).to match([nil, be_within(0.01).of(86.957)])
+    end
+
+    # 2608.7/2800
+    it "weakens beyond" do
+      expect(figure("field_weakening", delta.merge("top_speed" => "2800"))).to be_within(0.01).of(93.17)
+    end
+
+    it "keeps the nameplate's point where no more than its rated speed is asked for" do
+      proposed = assess(delta.merge("top_speed" => "1500")).proposals.to_h { |proposal| [proposal.key, proposal.figure] }
+      expect(proposed).to include("motor.rated_voltage" => 230, "motor.rated_frequency" => 50)
+    end
   end
 
   it "proposes boost, resistance and limits with their reasons" do

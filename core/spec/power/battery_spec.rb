@@ -64,7 +64,7 @@ RSpec.describe Gallop::Power::Battery do
       "battery.end_voltage" => 3.0,
       "battery.taper_voltage" => 3.24,
       "supply.under_voltage" => 35,
-      "supply.over_voltage" => 60.0
+      "supply.over_voltage" => 55 # 4.23 V a cell; 13 · 4.25 V are 55.25 V
     )
   end
 

@@ -14,7 +14,31 @@ RSpec.describe Gallop::Quantities do
     ["-3.5", "A", -3.5],
     ["−3,5", "A", -3.5],
     ["1/5", "", 0.2],
-    ["3/4 kW", "W", 750],
+    ["3/4 hp", "W", 0.75 * 745.699872],
+    ["1 1/2 hp", "kW", 1.118549807],
+    ["40/3", "mm", 13.333333333],
+    ["0.35·10^-4 kg·m²", "kg·m²", 0.35e-4],
+    ["0.35 x 10⁻⁴ kg m²", "kg·cm²", 0.35],
+    ["2,5 × 10-4 kgm2", "kg·cm²", 2.5],
+    ["1.2 kg cm^2", "kg·cm²", 1.2],
+    ["0.01 oz·in·s²", "kg·cm²", 0.70615518],
+    ["0.01 lb-in-s²", "kg·cm²", 11.2984829],
+    ["1 lb·ft²", "kg·m²", 0.0421401101],
+    ["4 kg·cm² GD²", "kg·cm²", 1],
+    ["0.55 Nm/Arms", "N·m/A", 0.55],
+    ["10 oz-in/A", "N·m/A", 0.0706155183],
+    ["2 lb-in/A", "N·m/A", 0.225969658],
+    ["33 Vrms/krpm", "V/krpm", 33],
+    ["33 V/1000 min-1", "V/krpm", 33],
+    ["33 V/kRPM", "V/krpm", 33],
+    ["25 rpm/V", "V/krpm", 40],
+    ["3.3 A rms", "A", 3.3],
+    ["1500 min^-1", "rpm", 1500],
+    ["50 in-lbs", "N·m", 5.64924145],
+    ["120 in/min", "m/min", 3.048],
+    ["50 kN/mm", "N/µm", 50],
+    ["2 N·m/arcmin", "N·m/rad", 6875.4935],
+    ["1/2\"", "mm", 12.7],
     ["1 200", "rpm", 1200],
     ["1.234,5", "rpm", 1234.5],
     ["1,234.5", "rpm", 1234.5],
@@ -56,7 +80,14 @@ RSpec.describe Gallop::Quantities do
     ["9" * 100, "A", /longer than 60/],
     ["3 A; DROP", "A", /no unit/],
     ["NaN", "A", /does not begin/],
-    ["0x10", "A", /no unit/]
+    ["0x10", "A", /no unit/],
+    ["230/400", "V", /two figures of a plate or a division/],
+    ["5.7/3.3 A", "A", /two figures of a plate/],
+    ["1.5/1.8 kW", "kW", /two figures of a plate/],
+    ["3/4 kW", "kW", /two figures of a plate/],
+    ["50/60 Hz", "Hz", /two figures of a plate/],
+    ["2.8/8.4", "N·m", /two figures of a plate/],
+    ["0 rpm/V", "V/krpm", /divides by zero/]
   ].each do |text, unit, reason|
     it("refuses “#{text[0, 20]}” with the reason") do
       expect { parse(text, unit: unit) }.to raise_error(Gallop::Quantities::Unreadable, reason)
@@ -71,6 +102,12 @@ RSpec.describe Gallop::Quantities do
     expect(
       ["1.2", "1.25", "3.125", "0.500", "1200", "1 200", "1.200,5", "1,200.5"].map { |text| parse(text, unit: "rpm") }
     ).to eq([1.2, 1.25, 3.125, 0.5, 1200, 1200, 1200.5, 1200.5])
+  end
+
+  it "keeps a fraction and a decimal as they were typed" do
+    expect(described_class.exact("40/3", unit: "mm")).to eq(Rational(40, 3))
+    expect(described_class.exact("0.1 in", unit: "mm")).to eq(Rational(254, 100))
+    expect(described_class.exact("6,6667 mm", unit: "mm")).to eq(Rational(66_667, 10_000))
   end
 
   it "answers any text with a finite figure or a reason" do

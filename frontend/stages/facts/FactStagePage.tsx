@@ -6,7 +6,7 @@ import { Drawing } from "../../parts/Drawing";
 import { FactField } from "../../parts/FactField";
 import { FindingCard } from "../../parts/FindingCard";
 import { Proposals } from "./Proposals";
-import { SheetCard } from "./SheetCard";
+import { TableCard } from "./TableCard";
 import { useFacts } from "./useFacts";
 import { WrittenProof } from "./WrittenProof";
 
@@ -71,8 +71,8 @@ export function FactStagePage({
             <Drawing key={chart.id} chart={chart} />
           ))}
           <Consequences given={given} />
-          {given.sheets.map((sheet) => (
-            <SheetCard key={sheet.id} drive={drive} sheet={sheet} />
+          {given.tables.map((table) => (
+            <TableCard key={table.id} drive={drive} table={table} />
           ))}
         </Column>
         <Column title="Proof" note="into the drive, and read back">

@@ -18,8 +18,8 @@ module Gallop
 
       # A fact of a length as it was typed, in metres and without the noise of binary fractions. @return [Rational, nil]
       def exact(key)
-        figure = as_typed(key)
-        figure && figure.to_s.to_r * Quantities::Unit.fetch(sheet.field(key).unit).factor.to_s.to_r
+        return unless sheet.asks?(key) && sheet[key]
+        sheet.exact(key) * Quantities::Unit.fetch(sheet.field(key).unit).factor.to_s.to_r
       end
 
       def rating(key) = profile.rating.fetch(key)

@@ -22,6 +22,9 @@ module Gallop
       # @return [Float, nil] the figure in SI
       def si(key) = @si.fetch(key) { @si[key] = in_si(key) }
 
+      # @return [Rational, nil] the figure in its unit, as it was typed
+      def exact(key) = self[key] && Quantities.exact(@typed.fetch(key.to_s), unit: field(key).unit)
+
       def field(key) = @fields.find { |field| field.key == key.to_s } || raise(KeyError, "there is no fact “#{key}”")
       def asks?(key) = @fields.any? { |field| field.key == key.to_s }
       def missing = @fields.select { |field| field.required && !@figures.key?(field.key) && !@problems.key?(field.key) }

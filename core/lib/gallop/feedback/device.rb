@@ -11,7 +11,7 @@ module Gallop
       include Wiring
       include Second
 
-      SHEETS = %i[wiring_sheet].freeze
+      TABLES = %i[wiring_list].freeze
 
       # Counts are facts of a turn; for a linear motor, of a pole pitch pair, which is its electrical turn.
       EXTRA = { "multiturn" => :turns, "sine" => :sine }.freeze # what else is asked of a device

@@ -26,12 +26,12 @@ module Gallop
 
       private
 
-      def wiring_sheet
+      def wiring_list
         return if kind.nil? || device == "none" || !taken.include?(device)
         rows = signals.flat_map { |names, level| names.map { |name| [name, terminal(name), level, twisted(name)] } }
-        Sheet.new(
+        Table.new(
           id: "wiring",
-          title: "Wiring sheet",
+          title: "Wiring list",
           columns: ["Signal", "Terminal", "Level", ""],
           rows: rows + supply_rows,
           note: free_note

@@ -45,14 +45,20 @@ module Gallop
         asked && highest ? [asked, highest].min : asked || highest
       end
 
-      def inertia = power.inertia_stopped
+      def inertia = mechanics.inertia_of_all || motor.known("rotor_inertia")
       def opposing = mechanics.torque_of_gravity.to_f.abs + mechanics.torque_of_friction.to_f
       def peak_torque = motor.usable_torque
 
-      # rad/s² that the torque leaves, against gravity and friction
+      # rad/s² that the torque leaves against gravity and friction, at the speed of the quickest load
       def possible_acceleration
-        return unless inertia && peak_torque && peak_torque > opposing
-        (peak_torque - opposing) / inertia
+        return unless peak_torque && peak_torque > opposing
+        driven_inertias.map { |inertia| (peak_torque - opposing) / inertia }.min
+      end
+
+      # kg·m² that the ramps have to overcome, of each load, for the acceleration of the quickest.
+      def driven_inertias
+        moved = mechanics.drivetrains.filter_map { |train| train.driven_inertia && train.driven_inertia * train.share }
+        moved.empty? ? [motor.known("rotor_inertia")].compact : moved
       end
 
       def wanted_acceleration = rate(given("ramp_time")) || mechanics.demanded_acceleration

@@ -3,12 +3,7 @@
 module Gallop
   module Mechanics
     # Gear and mechanism between motor and load, what the load weighs and what is asked of it. Angles and torques are
-    # reflected to the motor's shaft: with the gear ratio i (motor turns an output turn) and the travel r an output
-    # radian,
-    #
-    #   J = J_motor side + (J_output + m r²) / (i² η),  T = (F r + T_output) / (i η)
-    #
-    # (e.g. Gross, Hamann, Wiegärtner: Electrical Feed Drives in Automation, ch. 3).
+    # reflected to the motor's shaft, as Drivetrain has it; a mass m on the travel r an output radian is J = m r².
     class Train < FactStage
       include TrainFigures
       include TrainRules
@@ -109,11 +104,15 @@ module Gallop
       end
       private_class_method :load_parts
 
-      # What other stages rest on: inertia of all that moves, gravity at the motor, and whether it wins against
-      # friction.
-      # @return [Float, nil] kg·m², N·m
+      # What other stages rest on. A machine with a roll that grows has more than one load.
+      # @return [Array<Drivetrain>]
+      def drivetrains = @drivetrains ||= radius ? loads.map { |load| Drivetrain.new(**path, **load) } : []
+
+      # Inertia of all that moves, gravity at the motor while it drives and as it is held, and whether it wins against
+      # friction. @return [Float, nil] kg·m², N·m
       def inertia_of_all = whole_inertia
       def torque_of_gravity = gravity
+      def holding_torque = drivetrain&.lossless(drivetrain.gravity)
       def load_comes_down? = !gravity.nil? && gravity.abs > friction.to_f && gravity.abs.positive?
 
       # Of the load in one turn of the motor; nil where the load turns. @return [Float, nil] m
@@ -141,9 +140,6 @@ module Gallop
       # @return [Float, nil] m, rad where the load turns
       def stroke_of_load = given("stroke")
       def goes_and_returns? = %w[screw rack belt].include?(mechanism)
-
-      # Facts of a rotary load that this mechanism does not ask for follow from the roll, where there is one.
-      def given(key) = sheet.asks?(key) ? super : wound(key.to_s)
 
       private
 

@@ -4,7 +4,7 @@ module Gallop
   module Mechanics
     # What follows from gear, mechanism and load, at the motor's shaft.
     module TrainFigures
-      PRECISION = 1e-12 # of a travel with π in it, as a rational number
+      PI = Rational("3.14159265358979323846264338327950288") # further than any whole numbers of a drive reach
 
       private
 
@@ -29,7 +29,7 @@ module Gallop
         when "belt", "rack"
           exact("pitch") && sheet["teeth"] && exact("pitch") * sheet["teeth"]
         when "roller", "wheel"
-          exact("diameter") && (exact("diameter") * Math::PI).rationalize(PRECISION)
+          exact("diameter") && exact("diameter") * PI
         when "measured"
           measured_travel_a_turn
         when "direct", "table", "winder"
@@ -39,8 +39,7 @@ module Gallop
 
       # @return [Rational, nil] m of travel in one output turn, by the tape
       def measured_travel_a_turn =
-        exact("measured_travel") && sheet["measured_turns"] &&
-          exact("measured_travel") / sheet["measured_turns"].to_s.to_r
+        exact("measured_travel") && sheet["measured_turns"] && exact("measured_travel") / sheet.exact("measured_turns")
 
       # Metres an output radian; 1 for a rotary load.
       def radius = @radius ||= travel && (linear? ? travel.to_f / (2 * Math::PI) : 1.0)
@@ -53,8 +52,11 @@ module Gallop
       def output_side_inertia
         return if radius.nil?
         load = linear? ? moved_mass && moved_mass * radius**2 : given("load_inertia")
-        load && load + (given("output_inertia") || 0.0) + cylinder.to_f
+        load && load + turning_parts
       end
+
+      # Besides the load.
+      def turning_parts = (given("output_inertia") || 0.0) + cylinder.to_f
 
       # J = π/32 ρ L D⁴ of a solid cylinder
       def cylinder
@@ -65,8 +67,9 @@ module Gallop
 
       # Load and elasticity as the motor feels them: k r²/i², J/i². @return [Array(Float, Float), nil] N·m/rad, kg·m²
       def elastic
-        return unless given("stiffness") && output_side_inertia&.positive?
-        [given("stiffness") * radius**2 / gear**2, output_side_inertia / gear**2]
+        reflected = drivetrain&.reflected_inertia
+        return unless given("stiffness") && reflected&.positive?
+        [given("stiffness") * radius**2 / gear**2, reflected]
       end
 
       def motor_side = (rotor_inertia || 0.0) + (given("motor_side_inertia") || 0.0)
@@ -76,12 +79,38 @@ module Gallop
       def resonance_frequency =
         elastic && rotor_inertia && Math.sqrt(elastic[0] * (1 / motor_side + 1 / elastic[1])) / (2 * Math::PI)
 
-      # At the motor, without its rotor.
-      def load_inertia
-        output_side_inertia && output_side_inertia / (gear**2 * efficiency) + (given("motor_side_inertia") || 0.0)
+      # The load as it is heaviest; a roll that grows is more than one load.
+      def drivetrain = drivetrains.max_by { |train| train.inertia.to_f }
+      def quickest = drivetrains.max_by(&:share)
+
+      # What is the same for every load.
+      def path
+        {
+          ratio: gear,
+          radius: radius,
+          efficiency: efficiency,
+          motor_side_inertia: given("motor_side_inertia") || 0.0,
+          rotor_inertia: rotor_inertia,
+          gravity: gravity_force,
+          friction: given(linear? ? "friction_force" : "friction_torque") || 0.0
+        }
       end
 
-      def whole_inertia = load_inertia && load_inertia + (rotor_inertia || 0.0)
+      # @return [Array<Hash>] what each of them is, in the words of Drivetrain
+      def loads
+        [
+          {
+            load_inertia: output_side_inertia,
+            process: given(linear? ? "process_force" : "process_torque") || 0.0,
+            speed: given("speed"),
+            acceleration: given("acceleration")
+          }
+        ]
+      end
+
+      # At the motor, without its rotor.
+      def load_inertia = drivetrain&.inertia_without_rotor
+      def whole_inertia = drivetrain&.inertia
 
       # Gravity along the path, N; positive pulls against the positive direction.
       def gravity_force
@@ -89,36 +118,35 @@ module Gallop
         (given("load_mass") - (given("counterweight") || 0.0)) * Mechanics::GRAVITY * Math.sin(given("slope") || 0.0)
       end
 
-      # Torque at the motor that a force or torque at the load asks for.
-      def at_motor(at_load) = radius && at_load * radius / (gear * efficiency)
-      def gravity = at_motor(gravity_force)
-      def friction = at_motor(given(linear? ? "friction_force" : "friction_torque") || 0.0)
-      def process = at_motor(given(linear? ? "process_force" : "process_torque") || 0.0)
+      # At the motor, while it drives them.
+      def gravity = drivetrain&.driven(drivetrain.gravity)
+      def friction = drivetrain&.driven(drivetrain.friction)
 
       # rad/s and rad/s² at the motor for what is asked of the load
-      def top_speed = given("speed") && radius && given("speed") / radius * gear
-      def angular_acceleration = given("acceleration") && radius && given("acceleration") / radius * gear
-      def dynamic_torque = angular_acceleration && whole_inertia && angular_acceleration * whole_inertia
+      def top_speed = quickest&.motor_speed
+      def angular_acceleration = quickest&.motor_acceleration
 
-      # Accelerating against friction, there and back, with the force of the process and without it: where it helps
-      # one way it opposes the other.
-      def largest_torque
-        return if dynamic_torque.nil?
-        [gravity + process, gravity, -gravity - process, -gravity].map { |held| (dynamic_torque + friction + held).abs }
+      def dynamic_torque
+        drivetrains
+          .filter_map do |train|
+            train.motor_acceleration && train.driven_inertia && train.motor_acceleration * train.driven_inertia
+          end
           .max
       end
+
+      def largest_torque = drivetrains.filter_map(&:largest_torque).max
 
       # One move there: accelerate, cruise, brake, rest. Mean square over the cycle.
       # @return [Hash, nil] torque: [Float], busy: [Float] s
       def duty
-        return unless top_speed && angular_acceleration && dynamic_torque && given("stroke") && given("cycle_time")
+        return unless top_speed && angular_acceleration && whole_inertia && given("stroke") && given("cycle_time")
         ramp, cruise = phases
         busy = 2 * ramp + cruise
         return { busy: busy, torque: nil } if busy > given("cycle_time")
-        hold = gravity + process
-        squares =
-          (dynamic_torque + friction + hold)**2 * ramp + (friction + hold)**2 * cruise +
-            (-dynamic_torque + friction + hold)**2 * ramp + gravity**2 * (given("cycle_time") - busy)
+        opposing = drivetrain.friction + drivetrain.gravity + drivetrain.process
+        up, along, down =
+          [angular_acceleration, 0.0, -angular_acceleration].map { |rate| drivetrain.torque(rate, opposing)**2 }
+        squares = up * ramp + along * cruise + down * ramp + gravity**2 * (given("cycle_time") - busy)
         { busy: busy, torque: Math.sqrt(squares / given("cycle_time")) }
       end
 

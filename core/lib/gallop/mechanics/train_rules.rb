@@ -7,6 +7,7 @@ module Gallop
       HEAVY = 10 # load to rotor inertia above which stiffness limits the loops
       TOO_HEAVY = 50
       VISIBLE = 1e-6 # m of error over the stroke
+      UNSEEN = 1e-9
 
       private
 
@@ -201,6 +202,7 @@ module Gallop
       def unit_not_exact
         return if feed.nil? || feed.exact? || given("stroke").nil?
         off = (feed.error * given("stroke")).abs.to_f
+        return if off < UNSEEN
         finding(
           off > VISIBLE ? :caution : :note,
           "unit_not_exact",

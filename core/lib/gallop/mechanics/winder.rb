@@ -6,8 +6,8 @@ module Gallop
     #
     #   J = J_core + π/32 ρ b (D⁴ − d⁴),  ω = 2 v/D,  T = F D/2
     #
-    # To the rest of the train it is a rotary load with the inertia and the tension of the full roll, and the speed of
-    # the core.
+    # Its two ends are two loads of the train, each with the inertia, speed, acceleration and tension of its own
+    # diameter: what the machine asks for is asked of both.
     module Winder
       FACTS = {
         "speed" => "web_speed",
@@ -21,19 +21,22 @@ module Gallop
       # Rules name the facts of a rotary load; these are the roll's.
       def named(facts) = mechanism == "winder" ? facts.map { |key| FACTS.fetch(key, key) } : super
 
-      # Facts of a rotary load, as they follow from the roll.
-      def wound(key)
-        return unless mechanism == "winder"
-        case key
-        when "load_inertia"
-          full_inertia
-        when "process_torque"
-          given_all("web_tension", "full_diameter") { |tension, diameter| tension * diameter / 2 }
-        when "speed"
-          given_all("web_speed", "core_diameter") { |speed, diameter| 2 * speed / diameter }
-        when "acceleration"
-          given_all("web_acceleration", "full_diameter") { |acceleration, diameter| 2 * acceleration / diameter }
-        end
+      def loads
+        return super unless mechanism == "winder"
+        core, full = %w[core_diameter full_diameter].map { |key| given(key) }
+        return [] unless core && full
+        [roll(core, given("core_inertia") || 0.0, 1.0), roll(full, full_inertia, core / full)]
+      end
+
+      # @param share [Float] of the speed of the core
+      def roll(diameter, inertia, share)
+        {
+          load_inertia: inertia && inertia + turning_parts,
+          process: (given("web_tension") || 0.0) * diameter / 2,
+          speed: given("web_speed") && 2 * given("web_speed") / diameter,
+          acceleration: given("web_acceleration") && 2 * given("web_acceleration") / diameter,
+          share: share
+        }
       end
 
       def full_inertia
@@ -82,10 +85,10 @@ module Gallop
             consequence(
               "winder_torques",
               "Torque of the tension, full roll",
-              at_motor(tension * full / 2),
+              quickest.driven(tension * full / 2),
               "N·m",
               nil,
-              "At the motor; #{show(at_motor(tension * core / 2), "N·m")} on the core."
+              "At the motor; #{show(quickest.driven(tension * core / 2), "N·m")} on the core."
             )
           end
         end

@@ -34,7 +34,7 @@ module Gallop
 
       # Flat to where the voltage ends, falling with a power of the speed above.
       def boundary(name, most, share, power, role)
-        corner = synchronous_speed * share * [rating(:mains_voltage) / given("rated_voltage"), 1.0].min
+        corner = full_flux_speed(share)
         furthest = [given("top_speed") * 1.2, corner * 1.2].max
         above =
           (0..STEPS)

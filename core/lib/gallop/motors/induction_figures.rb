@@ -115,16 +115,30 @@ module Gallop
         )
       end
 
+      # Wired for less than the drive gives, and asked for more than its rated frequency, the motor keeps its whole
+      # field up to f_n U_drive/U_n: the voltage goes on along the line of V/f.
+      def flux_extended? =
+        given_all("rated_voltage", "top_speed") do |voltage, top|
+          synchronous_speed && top > synchronous_speed && supply_line_voltage / voltage >= InductionPlate::SPARE
+        end
+
+      # Up to which the voltage holds the whole field. @param share [Float] of the supply that is there
+      # @return [Float] rad/s
+      def full_flux_speed(share = 1.0)
+        reach = supply_line_voltage * share / given("rated_voltage")
+        synchronous_speed * (flux_extended? ? reach : [reach, 1.0].min)
+      end
+
       def field_weakening
         top = given("top_speed") or return
-        return unless synchronous_speed && top > synchronous_speed
+        return unless synchronous_speed && given("rated_voltage") && top > full_flux_speed
         consequence(
           "field_weakening",
           "Torque left at top speed",
-          synchronous_speed / top * 100,
+          full_flux_speed / top * 100,
           "%",
           0,
-          "Above #{speed_text(synchronous_speed)} the voltage stands still and the field weakens."
+          "Above #{speed_text(full_flux_speed)} the voltage stands still and the field weakens."
         )
       end
 

@@ -38,7 +38,7 @@ module Gallop
 
       def flux_beyond
         given_all("rated_voltage", "rated_frequency", "rated_current") do |voltage, frequency, current|
-          ratio = rating(:mains_voltage) / voltage
+          ratio = supply_line_voltage / voltage
           next if ratio < SPARE
           consequence(
             "flux_beyond",
@@ -46,7 +46,7 @@ module Gallop
             frequency * ratio,
             "Hz",
             0,
-            "The drive gives #{show(rating(:mains_voltage), "V", 0)}, the motor is wired for " \
+            "The drive gives #{show(supply_line_voltage, "V", 0)}, the motor is wired for " \
               "#{show(voltage, "V", 0)}: with the #{show(current, "A")} of that connection it has " \
               "#{show(ratio, nil, 2)} times its rated power there. Ask its maker about the speed."
           )

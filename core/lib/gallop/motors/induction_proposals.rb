@@ -6,12 +6,32 @@ module Gallop
     module InductionProposals
       private
 
-      def propose_power = propose_as_given("rated_power", "motor.rated_power")
-      def propose_voltage = propose_as_given("rated_voltage", "motor.rated_voltage")
+      # The drive's line of V/f ends at the nameplate's point, or at the one where the supply ends: the same motor there.
+      def stretch = flux_extended? ? supply_line_voltage / given("rated_voltage") : 1.0
+
+      def stretched(key, entry, figure)
+        return propose_as_given(key, entry) if stretch == 1.0 || figure.nil?
+        propose(
+          entry,
+          profile.fetch(entry).from_si(figure),
+          "of the whole field up to #{show(given("rated_frequency") * stretch, "Hz", 0)}",
+          facts: [key, "top_speed"]
+        )
+      end
+
+      def propose_power =
+        stretched("rated_power", "motor.rated_power", torque && stretched_speed && torque * stretched_speed)
+      def propose_voltage = stretched("rated_voltage", "motor.rated_voltage", supply_line_voltage)
       def propose_current = propose_as_given("rated_current", "motor.rated_current")
-      def propose_frequency = propose_as_given("rated_frequency", "motor.rated_frequency")
-      def propose_speed = propose_as_given("rated_speed", "motor.rated_speed")
+      def propose_frequency =
+        stretched("rated_frequency", "motor.rated_frequency", given("rated_frequency")&.*(stretch))
+      def propose_speed = stretched("rated_speed", "motor.rated_speed", stretched_speed)
       def propose_power_factor = propose_as_given("power_factor", "motor.power_factor")
+
+      # The slip in rpm stays, as flux and torque do.
+      def stretched_speed =
+        synchronous_speed && given("rated_speed") && given("rated_speed") + synchronous_speed * (stretch - 1)
+
       def propose_highest_speed = propose_as_given("top_speed", "limits.highest_speed", "the top speed allowed")
 
       def propose_pole_pairs

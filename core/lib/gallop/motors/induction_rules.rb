@@ -61,12 +61,25 @@ module Gallop
         )
       end
 
+      # From which shaft power (W) on what lies between the poorest and the best motors (IEC 60034-30-1: IE1 to IE4, with
+      # room for other pole numbers).
+      EFFICIENCIES = {
+        0.0 => 0.25..0.85,
+        120.0 => 0.4..0.88,
+        370.0 => 0.52..0.9,
+        750.0 => 0.62..0.93,
+        7500.0 => 0.78..0.97
+      }.freeze
+      private_constant :EFFICIENCIES
+
+      def usual_efficiency = EFFICIENCIES.select { |power, _| given("rated_power") >= power }.values.last
+
       def efficiency_impossible
         ratio = efficiency_ratio or return
-        return if ratio.between?(0.35, 0.975)
+        return if usual_efficiency.cover?(ratio)
         impossible = ratio >= 1
         finding(
-          impossible ? :blocker : :caution,
+          impossible || other_connection?(ratio) ? :blocker : :caution,
           "efficiency_impossible",
           (
             if impossible
@@ -77,25 +90,29 @@ module Gallop
           ),
           because:
             "√3 · #{show(given("rated_voltage"), "V", 0)} · #{show(given("rated_current"), "A", 2)} · " \
-              "#{show(sheet["power_factor"], nil, 2)} is what it takes in.#{delta_hint(ratio)}",
+              "#{show(sheet["power_factor"], nil, 2)} is what it takes in; motors of this power have " \
+              "#{percent(usual_efficiency.min)} to #{percent(usual_efficiency.max)}.#{connection_hint(ratio)}",
           so: "Check power, voltage, current and power factor; voltage and current must be of one connection.",
           facts: %w[rated_power rated_voltage rated_current power_factor]
         )
       end
 
-      def delta_hint(ratio)
-        if (ratio / Motor::SQRT3).between?(0.55, 0.95) && ratio >= 1
-          return " Too much by 1.73: star current with delta voltage?"
+      # Voltage of one connection with the current of the other.
+      def other_connection?(ratio) =
+        [ratio / Motor::SQRT3, ratio * Motor::SQRT3].any? { |other| usual_efficiency.cover?(other) }
+
+      def connection_hint(ratio)
+        return "" unless other_connection?(ratio)
+        if usual_efficiency.cover?(ratio / Motor::SQRT3)
+          " Too much by 1.73: star current with delta voltage?"
+        else
+          " Too little by 1.73: delta current with star voltage?"
         end
-        if (ratio * Motor::SQRT3).between?(0.55, 0.95) && ratio < 0.55
-          return " Too little by 1.73: delta current with star voltage?"
-        end
-        ""
       end
 
       def voltage_above_supply
         voltage = given("rated_voltage") or return
-        limit = rating(:mains_voltage)
+        limit = supply_line_voltage
         return if voltage <= limit * 1.03
         caution(
           "voltage_above_supply",
@@ -108,8 +125,8 @@ module Gallop
 
       def voltage_below_supply
         voltage = given("rated_voltage") or return
-        limit = rating(:mains_voltage)
-        return if voltage >= limit * 0.7
+        limit = supply_line_voltage
+        return if flux_extended? || voltage >= limit * 0.7
         note(
           "voltage_below_supply",
           "#{show(voltage, "V", 0)} on a #{show(limit, "V", 0)} drive is a delta connection, or another mains",

@@ -46,8 +46,8 @@ module Gallop
 
       # Of two magnets of one sign, as it was typed. @return [Rational, nil] m
       def pair_pitch
-        pitch = sheet["pole_pitch"] or return
-        pitch.to_s.to_r / 1000 * (sheet["pitch_form"] == "pair" ? 1 : 2)
+        pitch = exact("pole_pitch") or return
+        pitch * (sheet["pitch_form"] == "pair" ? 1 : 2)
       end
 
       # What the magnets leave for the motion. @return [Float, nil] m

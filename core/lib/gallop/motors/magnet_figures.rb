@@ -34,7 +34,8 @@ module Gallop
 
       # t = −τ ln(1 − (I_n/I_p)²): the heat of a cold winding at peak current reaches what rated current ends in.
       def time_at_peak
-        given_all("rated_current", "peak_current", "thermal_time") do |rated, peak, tau|
+        given_all("rated_current", "peak_current", "thermal_time") do |rated, motor_peak, tau|
+          peak = [motor_peak, rating(:peak_current)].min
           next if peak <= rated
           consequence(
             "time_at_peak",
@@ -42,7 +43,7 @@ module Gallop
             -tau * Math.log(1 - (rated / peak)**2),
             "s",
             1,
-            "From a cold winding with its time constant of #{show(tau, "s", 0)}."
+            "#{show(peak, "A")} from a cold winding with its time constant of #{show(tau, "s", 0)}."
           )
         end
       end

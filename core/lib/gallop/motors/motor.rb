@@ -38,12 +38,16 @@ module Gallop
         (Unknown.possible?(profile) ? [Unknown::PLATE] : []) + self.class.fields(typed) + Surroundings.fields(profile) +
           BareStage.fields(profile)
 
-      # What the drive can put out between two lines, rms.
-      def supply_line_voltage = profile.rating.fetch(:mains_voltage) { rating(:bus_voltage) / SQRT2 }
+      # The bus as Power has it; as long as nobody says what feeds the drive, by the drive's rating. V
+      def bus_voltage = power&.bus_fed || rated_bus
+      def weakest_bus_voltage = power&.weakest_bus || rated_bus * (1 - rated_tolerance)
+      def rated_bus = profile.rating.fetch(:bus_voltage) { rating(:mains_voltage) * SQRT2 }
+      def rated_tolerance = profile.rating.fetch(:bus_tolerance) { rating(:mains_tolerance) }
+      def supply_tolerance = 1 - weakest_bus_voltage / bus_voltage
+      def power = machine&.stage("power")
 
-      def bus_voltage = profile.rating.fetch(:bus_voltage) { rating(:mains_voltage) * SQRT2 }
-      def weakest_bus_voltage = bus_voltage * (1 - supply_tolerance)
-      def supply_tolerance = profile.rating.fetch(:bus_tolerance) { rating(:mains_tolerance) }
+      # What the drive can put out between two lines, rms.
+      def supply_line_voltage = bus_voltage / SQRT2
 
       def propose_type =
         sheet["type"] &&

@@ -4,11 +4,12 @@ module Gallop
   module Power
     # A battery of equal cells: series for the voltage, parallel for current and capacity.
     class Battery < Supply
+      # Words, and V of a cell: full, nominal, empty, and what it may never pass.
       CHEMISTRIES = {
-        "nmc" => ["Lithium, NMC", 4.2, 3.6, 3.0],
-        "lfp" => ["Lithium, iron phosphate", 3.65, 3.2, 2.6],
-        "lead" => ["Lead", 2.4, 2.0, 1.75],
-        "nimh" => ["Nickel metal hydride", 1.45, 1.2, 1.0]
+        "nmc" => ["Lithium, NMC", 4.2, 3.6, 3.0, 4.25],
+        "lfp" => ["Lithium, iron phosphate", 3.65, 3.2, 2.6, 3.75],
+        "lead" => ["Lead", 2.4, 2.0, 1.75, 2.6],
+        "nimh" => ["Nickel metal hydride", 1.45, 1.2, 1.0, 1.6]
       }.freeze
 
       CELLS = Facts::Form.load("power/battery", choices: { "chemistry" => CHEMISTRIES.transform_values(&:first) })
@@ -39,11 +40,17 @@ module Gallop
 
       CHARTS = %i[window].freeze
 
+      def bus_fed = nominal
+      def weakest_bus = empty
+
       private
 
       def cell = CHEMISTRIES[sheet["chemistry"]]
       def full = cell && sheet["series"] && cell[1] * sheet["series"]
       def nominal = cell && sheet["series"] && cell[2] * sheet["series"]
+      # The whole volt up to which the cells are not hurt, above the full battery.
+      def highest_level = most.floor > full ? most.floor : full.floor + 1
+      def most = cell && sheet["series"] && cell[4] * sheet["series"]
       def empty = cell && sheet["series"] && cell[3] * sheet["series"]
       def margin = given("margin") || 0.2
       def discharge =
@@ -261,8 +268,8 @@ module Gallop
           ),
           propose(
             "supply.over_voltage",
-            [(full * 1.1).ceil, trip].min,
-            "10 % above the full battery, the drive's trip at most",
+            [highest_level, trip].min,
+            "#{show(highest_level / sheet["series"], "V", 2)} a cell, the drive's trip at most",
             facts: %w[series chemistry]
           )
         ].compact

@@ -51,6 +51,9 @@ module Gallop
       ].freeze
       PROPOSALS = %i[propose_mains propose_mains_phase propose_levels propose_resistor propose_brake].freeze
 
+      def bus_fed = bus
+      def weakest_bus = lowest_bus
+
       private
 
       def dc? = sheet["supply"] == "dc"

@@ -2,17 +2,15 @@
 
 module Gallop
   module Power
-    # The bus over a stop, computed with the plant that the stand-ins run on: the motor gives P = J α ω back along its
-    # ramp, the capacitors and the chopper take it. Without losses, from a bus at the upper end of the mains.
+    # The bus over a stop, from the upper end of the mains and without losses (BusOfStop).
     module StopOnMains
       SAMPLES = 120
-      STEPS_A_SAMPLE = 5
+      LONGER = 1.2 # times the stop, that is drawn
 
       private
 
       def stop_curve
-        return unless first_power && highest_bus && highest_bus < trip
-        time = given("stop_time")
+        return unless bus_stopping
         Chart.new(
           id: "stop",
           title: "DC bus over the stop",
@@ -22,40 +20,33 @@ module Gallop
           marks: [
             Chart::Mark.new(label: "trip", at: trip, tone: :bad),
             (Chart::Mark.new(label: "chopper", at: chopper) if given("resistor")),
-            Chart::Mark.new(label: "stopped", at: time, across: :x)
+            Chart::Mark.new(label: "stopped", at: given("stop_time"), across: :x)
           ].compact
         )
       end
 
-      # The highest voltage of the stop, as the plant gives it; beyond the trip it ends there.
-      def highest_of_stop = first_power && highest_bus && highest_bus < trip ? bus_of_stop.map(&:last).max : nil
-      def bus_of_stop = @bus_of_stop ||= bus_over(given("stop_time"))
+      def bus_stopping
+        return unless first_power && highest_bus && highest_bus < trip
+        BusOfStop.new(
+          capacitance: capacitance,
+          start: highest_bus,
+          power: first_power,
+          time: given("stop_time"),
+          **(given("resistor") ? { resistor: given("resistor"), chopper: chopper } : {})
+        )
+      end
 
-      def bus_over(time)
-        plant =
-          Plant::MainsBus.new(
-            mains_voltage: highest_bus / FactStage::SQRT2,
-            capacitance: capacitance,
-            brake_resistance: given("resistor"),
-            electronics_power: 0.0,
-            charged: true
-          )
-        plant.chop_between(chopper * 0.98, chopper) if given("resistor")
-        power = first_power
-        dt = time * 1.2 / (SAMPLES * STEPS_A_SAMPLE)
-        points = [[0.0, plant.voltage]]
-        (1..SAMPLES * STEPS_A_SAMPLE).each do |step|
-          plant.draw(-power * [1 - step * dt / time, 0.0].max, dt)
-          if (step % STEPS_A_SAMPLE).zero? || plant.voltage > trip
-            points << [step * dt, [plant.voltage, trip * 1.02].min]
-          end
-          break if plant.voltage > trip
-        end
-        points
+      # Up to the trip, where it ends.
+      def bus_of_stop
+        times = (0..SAMPLES).map { |step| given("stop_time") * LONGER * step / SAMPLES }
+        points = times.map { |time| [time, bus_stopping.voltage(time)] }
+        within = points.take_while { |_, voltage| voltage <= trip }
+        beyond = points[within.size]
+        beyond ? within << [beyond.first, trip * 1.02] : within
       end
 
       def highest_on_stop
-        highest = highest_of_stop or return
+        highest = bus_stopping&.highest or return
         if highest < trip
           return(
             consequence(

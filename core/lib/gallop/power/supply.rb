@@ -26,8 +26,11 @@ module Gallop
       KINDS = { "stop_speed" => :speed, "brake_torque" => :torque }.freeze
       BRAKE_MARGIN = 1.5 # of the torque that it must hold; what makers of lifting gear ask for at least
 
-      # What other stages rest on: the inertia and speed that a stop begins with. @return [Float, nil] kg·m², rad/s
-      def inertia_stopped = whole_inertia
+      # What other stages rest on: the bus as it is fed, and at its weakest. @return [Float, nil] V
+      def bus_fed = nil
+      def weakest_bus = nil
+
+      # The speed that a stop begins with. @return [Float, nil] rad/s
       def speed_stopped = stop_speed
 
       # The shortest stop that the supply swallows; nil where nothing bounds it or it is not known. @return [Float,
@@ -49,17 +52,22 @@ module Gallop
         end
       def motor = machine&.stage("motor")
       def mechanics = machine&.stage("mechanics")
-      def whole_inertia = mechanics&.inertia_of_all || motor&.known("rotor_inertia")
       def stop_speed = given("stop_speed") || motor&.given("top_speed")
       def capacitance = rating(:capacitance) * 1e-6
       def trip = rating(:trip)
-      def stop_energy = whole_inertia && stop_speed && 0.5 * whole_inertia * stop_speed**2
+      # Of the load that has most of it.
+      def stop_energy = stop_speed && energies.max
+      def energies
+        moved = mechanics ? mechanics.drivetrains.filter_map { |train| train.energy(stop_speed) } : []
+        bare = motor&.known("rotor_inertia")
+        moved.empty? && bare ? [0.5 * bare * stop_speed**2] : moved
+      end
 
       # What the capacitors take between the running bus and the trip. @return [Float] J
       def capacitor_energy(bus) = 0.5 * capacitance * (trip**2 - bus**2)
 
       def first_power = stop_energy && given("stop_time") && 2 * stop_energy / given("stop_time")
-      def held_torque = mechanics&.torque_of_gravity
+      def held_torque = mechanics&.holding_torque
 
       def energy_of_a_stop
         stop_energy &&

@@ -2,5 +2,5 @@
 
 module Gallop
   # A table that follows from facts, to be taken to the machine. columns: [String], rows: [[String]]
-  Sheet = Record.define(:id, :title, :columns, :rows, note: nil)
+  Table = Record.define(:id, :title, :columns, :rows, note: nil)
 end

@@ -4,33 +4,33 @@ import { Card, Meta } from "../../parts/Card";
 import { save } from "../../parts/save";
 import { Table } from "../../parts/Table";
 
-type Sheet = FactStage["sheets"][number];
+type Content = FactStage["tables"][number];
 
 /** A table to be taken to the machine: shown, and saved as CSV. */
-export function SheetCard({ drive, sheet }: { drive: Drive; sheet: Sheet }) {
+export function TableCard({ drive, table }: { drive: Drive; table: Content }) {
   return (
     <Card
-      title={sheet.title}
+      title={table.title}
       aside={
         <Action
           look="link"
-          aria-label={`CSV of the ${sheet.title.toLowerCase()}`}
-          onClick={() => save(`${drive.name} ${sheet.title.toLowerCase()}.csv`, "text/csv", csv(sheet))}
+          aria-label={`CSV of the ${table.title.toLowerCase()}`}
+          onClick={() => save(`${drive.name} ${table.title.toLowerCase()}.csv`, "text/csv", csv(table))}
         >
           CSV
         </Action>
       }
     >
-      <Table aria-label={sheet.title} data-sheet={sheet.id}>
+      <Table aria-label={table.title} data-table={table.id}>
         <thead>
           <tr>
-            {sheet.columns.map((column, n) => (
+            {table.columns.map((column, n) => (
               <th key={n}>{column}</th>
             ))}
           </tr>
         </thead>
         <tbody>
-          {sheet.rows.map((row) => (
+          {table.rows.map((row) => (
             <tr key={row.join()}>
               {row.map((cell, n) => (
                 <td key={n}>{cell}</td>
@@ -39,7 +39,7 @@ export function SheetCard({ drive, sheet }: { drive: Drive; sheet: Sheet }) {
           ))}
         </tbody>
       </Table>
-      {sheet.note && <Meta>{sheet.note}</Meta>}
+      {table.note && <Meta>{table.note}</Meta>}
     </Card>
   );
 }
@@ -49,6 +49,6 @@ function quoted(cell: string) {
 }
 
 /** RFC 4180. */
-function csv({ columns, rows }: Sheet) {
+function csv({ columns, rows }: Content) {
   return `\uFEFF${[columns, ...rows].map((row) => row.map(quoted).join(",")).join("\r\n")}\r\n`;
 }

@@ -1,0 +1,97 @@
+import { Combobox, createListCollection } from "@chakra-ui/react";
+import { type KeyboardEvent, type ReactNode, useMemo } from "react";
+
+interface Props<Hit> {
+  label: string;
+  placeholder: string;
+  query: string;
+  onQuery: (query: string) => void;
+  /** What is offered for the query, best first. The server finds; here is only chosen. */
+  hits: Hit[];
+  idOf: (hit: Hit) => string;
+  onPick: (hit: Hit) => void;
+  /** Enter on a list that may still be that of fewer letters: what these letters find, and at which place. */
+  onEnter?: (place: number) => void;
+  /** Below the field, in the flow of the page, instead of above what follows. */
+  inline?: boolean;
+  autoFocus?: boolean;
+  /** Instead of a list, where something was looked for and nothing found. */
+  nothing?: ReactNode;
+  children: (hit: Hit) => ReactNode;
+}
+
+/** A field in which one types a few letters and picks one of what is found, with the keyboard or the pointer. */
+export function Picker<Hit>(props: Props<Hit>) {
+  const { label, placeholder, query, onQuery, hits, idOf, onPick, onEnter, inline, autoFocus, nothing } = props;
+  const collection = useMemo(
+    () => createListCollection({ items: hits, itemToValue: idOf, itemToString: () => query }),
+    [hits, idOf, query],
+  );
+  const entered = (event: KeyboardEvent, highlighted: string | null) => {
+    if (event.key !== "Enter" || !onEnter) return;
+    event.preventDefault();
+    event.stopPropagation();
+    onEnter(
+      Math.max(
+        0,
+        hits.findIndex((hit) => idOf(hit) === highlighted),
+      ),
+    );
+  };
+  const list = (
+    <Combobox.Content
+      maxH={inline ? undefined : "72"}
+      {...(inline && { shadow: "none", p: "0", mt: "2" })}
+      bg="surface"
+    >
+      {query.trim() !== "" && hits.length === 0 && nothing}
+      {hits.map((hit) => (
+        <Combobox.Item
+          key={idOf(hit)}
+          item={hit}
+          cursor="pointer"
+          borderRadius="control"
+          _highlighted={{ bg: "baySoft" }}
+          color="ink"
+        >
+          {props.children(hit)}
+        </Combobox.Item>
+      ))}
+    </Combobox.Content>
+  );
+  return (
+    <Combobox.Root
+      collection={collection}
+      aria-label={label}
+      size="xs"
+      inputValue={query}
+      onInputValueChange={({ inputValue, reason }) => reason === "input-change" && onQuery(inputValue)}
+      value={[]}
+      onValueChange={({ items }) => items[0] && onPick(items[0])}
+      selectionBehavior="preserve"
+      inputBehavior="autohighlight"
+      openOnClick
+      open={inline ? query.trim() !== "" : undefined}
+      disableLayer={inline}
+      lazyMount
+    >
+      <Combobox.Context>
+        {({ highlightedValue }) => (
+          <Combobox.Control onKeyDownCapture={(event) => entered(event, highlightedValue)}>
+            <Combobox.Input
+              aria-label={label}
+              placeholder={placeholder}
+              autoComplete="off"
+              autoFocus={autoFocus}
+              bg="surface"
+              borderColor="edge"
+              h={inline ? "8" : "6"}
+              px="1.5"
+            />
+          </Combobox.Control>
+        )}
+      </Combobox.Context>
+      {inline ? list : <Combobox.Positioner>{list}</Combobox.Positioner>}
+    </Combobox.Root>
+  );
+}
