@@ -8,6 +8,12 @@ module Gallop
   module Plant
     TWO_PI = 2 * Math::PI
     COPPER_TEMPERATURE_COEFFICIENT = 0.00393 # 1/K at 20 °C, IEC 60028
+    # |i_u| + |i_v| + |i_w| of three legs: twice the largest, as they add up to nothing. A
+    def self.legs_current(i_alpha, i_beta)
+      across = 0.8660254037844386 * i_beta.abs + 0.5 * i_alpha.abs
+      2 * (across > i_alpha.abs ? across : i_alpha.abs)
+    end
+
     REFERENCE_TEMPERATURE = 293.15 # K, at which resistances are given
   end
 end

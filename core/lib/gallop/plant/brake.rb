@@ -15,15 +15,17 @@ module Gallop
         @engage_time = engage_time.to_f
         @wired = true
         @powered = @lifted = false
-        @open = false
+        @open = @wanted = false
         @age = 0.0
       end
 
       # @return [Float] N·m of grip at the end of dt
       def grip_after(dt)
         energised = @powered && @wired
-        @age = energised == @open ? 0.0 : @age + dt
-        @open = energised if @age >= (energised ? @release_time : @engage_time)
+        @age = 0.0 if energised != @wanted
+        @wanted = energised
+        @age += dt
+        @open = energised if energised != @open && @age >= (energised ? @release_time : @engage_time)
         grip
       end
 

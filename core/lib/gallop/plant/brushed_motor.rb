@@ -3,18 +3,18 @@
 module Gallop
   module Plant
     # Brushed direct-current motor with permanent magnets, between the legs V and W of a three-leg power stage (e.g.
-    # Leonhard, Control of
-    # Electrical Drives, ch. 5):
+    # Leonhard, Control of Electrical Drives, ch. 5):
     #
     #   u = R i + L di/dt + k ω,   T = k i
     #
-    # by the implicit trapezoidal rule. On a vector in α and β with constant amplitude, V and W are the β axis: u = √3
-    # v_β, i = (√3/2) i_β.
-    # Stands where SynchronousMotor does.
+    # exact for voltage and speed that are held over a step. On a vector in α and β with constant amplitude, V and W are
+    # the β axis: u = √3 v_β, i = (√3/2) i_β. Stands where SynchronousMotor does; torque and power are means of the step.
     class BrushedMotor
       SQRT3 = Math.sqrt(3)
 
       attr_reader :current, :i_beta, :torque, :copper_loss, :electrical_power, :constant
+      # Whether a wire is off, or a brush does not touch.
+      attr_accessor :open_u
 
       # @param resistance [Float] Ω between the two wires at 20 °C, @param inductance [Float] H
       # @param constant [Float] N·m/A, which is V·s/rad
@@ -23,6 +23,7 @@ module Gallop
         @resistance = @cold_resistance
         @inductance = inductance.to_f
         @constant = constant.to_f
+        @open_u = false
         open_circuit(0.0, 0.0, 0.0)
       end
 
@@ -31,28 +32,32 @@ module Gallop
       # @param temperature [Float] K of the winding
       def temperature=(temperature)
         @resistance = @cold_resistance * (1 + COPPER_TEMPERATURE_COEFFICIENT * (temperature - REFERENCE_TEMPERATURE))
+        @dt = nil
       end
 
-      # @param v_beta [Float] V, held for dt @param speed [Float] rad/s of the shaft @return [Float] N·m at the end of
-      # the step
+      # @param v_beta [Float] V, held for dt @param speed [Float] rad/s of the shaft
+      # @return [Float] N·m in the mean of the step
       def apply(_v_alpha, v_beta, _angle, speed, dt)
+        return open_circuit(0.0, speed, dt) if @open_u
+        prepare(dt) unless dt == @dt
         voltage = SQRT3 * v_beta
-        half = 0.5 * dt / @inductance
-        before = @current
-        flow((before * (1 - half * @resistance) + 2 * half * (voltage - @constant * speed)) / (1 + half * @resistance))
-        @copper_loss = @resistance * @current * @current
-        @electrical_power = voltage * @current
-        @torque
+        final = (voltage - @constant * speed) / @resistance
+        mean = final + (@current - final) * @mean_share
+        flow(final + (@current - final) * @decay)
+        @copper_loss = @resistance * mean * mean
+        @electrical_power = voltage * mean
+        @torque = @constant * mean
       end
-
-      # A wire is off, or a brush does not touch.
-      def open_phase_u(_angle) = flow(0.0)
 
       # The power stage is off; the diodes end the current within a fraction of a millisecond.
       def open_circuit(_angle, _speed, _dt)
-        @copper_loss = @electrical_power = 0.0
+        @copper_loss = @electrical_power = @torque = 0.0
         flow(0.0)
+        0.0
       end
+
+      # A of all legs of the power stage together, for its losses
+      def legs_current = 2 * @current.abs
 
       def at_rest? = @current.zero?
 
@@ -61,10 +66,17 @@ module Gallop
 
       private
 
+      # e^(−z) at the end of a step, and in its mean, with z = R dt/L.
+      def prepare(dt)
+        @dt = dt
+        z = @resistance * dt / @inductance
+        @decay = Math.exp(-z)
+        @mean_share = (1 - @decay) / z
+      end
+
       def flow(current)
         @current = current
         @i_beta = 2 / SQRT3 * current
-        @torque = @constant * current
       end
     end
   end

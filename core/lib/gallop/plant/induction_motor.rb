@@ -2,18 +2,19 @@
 
 module Gallop
   module Plant
-    # Squirrel-cage induction motor in the stationary frame, states stator current and rotor flux (Leonhard, Control of
-    # Electrical Drives, ch. 10). With σ L_s = L_s − L_m²/L_r, τ_r = L_r/R_r and k_r = L_m/L_r:
+    # Squirrel-cage induction motor by its flux linkages, the stator's in the stator's frame, the rotor's carried along
+    # with the rotor (Leonhard, Control of Electrical Drives, ch. 10; Krause, Analysis of Electric Machinery, ch. 4):
     #
-    #   σL_s di_s/dt = v_s − (R_s + k_r² R_r) i_s + k_r (1/τ_r − jω) ψ_r
-    #   dψ_r/dt      = L_m/τ_r i_s − (1/τ_r − jω) ψ_r
-    #   T            = 1.5 p k_r (ψ_r × i_s)
+    #   dλ_s/dt = v − R_s i_s,   dλ_r/dt = jω λ_r − R_r i_r,   T = 1.5 p (λ_s × i_s)
+    #   λ_s = L_s i_s + L_m i_r,   λ_r = L_m i_s + L_r i_r
     #
-    # advanced by the classic Runge-Kutta rule: with a lower order the small difference between voltage and back-EMF,
-    # which makes the current, would be off by a percent at 4 kHz. All figures are star-equivalent phase figures,
-    # peak.
+    # The held voltage and the turning rotor are integrated exactly, the drops R i as the mean of both ends of the step,
+    # which is stable at any step. All figures are star-equivalent phase figures, peak; torque and power are means of
+    # the step.
     class InductionMotor
       attr_reader :i_alpha, :i_beta, :torque, :copper_loss, :electrical_power, :pole_pairs
+      # Whether the wire of phase U is off: what is left flows between V and W.
+      attr_accessor :open_u
 
       # @param stator_resistance, rotor_resistance [Float] Ω at 20 °C, the rotor's referred to the stator
       # @param stator_leakage, rotor_leakage, magnetising_inductance [Float] H
@@ -28,11 +29,11 @@ module Gallop
         @cold_stator = stator_resistance.to_f
         @cold_rotor = rotor_resistance.to_f
         @l_m = magnetising_inductance.to_f
+        @l_s = @l_m + stator_leakage
         @l_r = @l_m + rotor_leakage
-        @k_r = @l_m / @l_r
-        @inverse_sigma_l = 1 / (@l_m + stator_leakage - @l_m * @k_r)
         @pole_pairs = pole_pairs
-        @psi_alpha = @psi_beta = 0.0
+        @open_u = false
+        @r_alpha = @r_beta = 0.0 # rotor flux
         self.temperature = REFERENCE_TEMPERATURE
         open_circuit(0.0, 0.0, 0.0)
       end
@@ -42,84 +43,99 @@ module Gallop
         factor = 1 + COPPER_TEMPERATURE_COEFFICIENT * (temperature - REFERENCE_TEMPERATURE)
         @r_s = @cold_stator * factor
         @r_r = @cold_rotor * factor
-        @r_sum = @r_s + @k_r * @k_r * @r_r
-        @rate = @r_r / @l_r
+        @dt = nil
       end
 
-      # @see SynchronousMotor#apply; the angle does not matter to a cage
+      # @see SynchronousMotor#apply; the angle does not matter to a cage, the speed is that of the step
       def apply(v_alpha, v_beta, _angle, speed, dt)
-        omega = speed * @pole_pairs
-        advance(v_alpha, v_beta, omega, dt)
-        stator_square = @i_alpha * @i_alpha + @i_beta * @i_beta
-        rotor_alpha = (@psi_alpha - @l_m * @i_alpha) / @l_r
-        rotor_beta = (@psi_beta - @l_m * @i_beta) / @l_r
-        @copper_loss = 1.5 * (@r_s * stator_square + @r_r * (rotor_alpha * rotor_alpha + rotor_beta * rotor_beta))
-        @electrical_power = 1.5 * (v_alpha * @i_alpha + v_beta * @i_beta)
-        @torque = 1.5 * @pole_pairs * @k_r * (@psi_alpha * @i_beta - @psi_beta * @i_alpha)
-      end
-
-      # With U not connected no current can flow along α.
-      def open_phase_u(_angle)
-        @i_alpha = 0.0
-        @torque = 1.5 * @pole_pairs * @k_r * (@psi_alpha * @i_beta)
+        prepare(dt) unless dt == @dt
+        link unless @linked
+        turn = speed * @pole_pairs * dt
+        cos = Math.cos(turn)
+        sin = Math.sin(turn)
+        half_s = @half_s
+        half_r = @half_r
+        sa = @i_alpha
+        sb = @i_beta
+        ra = @ir_alpha
+        rb = @ir_beta
+        # what the rotor brings into the step, turned to its end
+        old_a = @r_alpha - half_r * ra
+        old_b = @r_beta - half_r * rb
+        x_ra = cos * old_a - sin * old_b
+        x_rb = sin * old_a + cos * old_b
+        x_sb = @s_beta + v_beta * dt - half_s * sb
+        @i_beta = @y_ss * x_sb - @y_sr * x_rb
+        @ir_beta = @y_rr * x_rb - @y_sr * x_sb
+        if @open_u
+          @i_alpha = 0.0
+          @ir_alpha = x_ra / (@l_r + half_r)
+          @s_alpha = @l_m * @ir_alpha
+        else
+          x_sa = @s_alpha + v_alpha * dt - half_s * sa
+          @i_alpha = @y_ss * x_sa - @y_sr * x_ra
+          @ir_alpha = @y_rr * x_ra - @y_sr * x_sa
+          @s_alpha = x_sa - half_s * @i_alpha
+        end
+        @s_beta = x_sb - half_s * @i_beta
+        @r_alpha = x_ra - half_r * @ir_alpha
+        @r_beta = x_rb - half_r * @ir_beta
+        account(v_alpha, v_beta, 0.5 * (sa + @i_alpha), 0.5 * (sb + @i_beta))
       end
 
       # The stage is off: no stator current, the rotor flux dies away with its own time constant.
       def open_circuit(_angle, speed, dt)
-        @i_alpha = @i_beta = @copper_loss = @electrical_power = @torque = 0.0
-        return if @psi_alpha.zero? && @psi_beta.zero?
-        decay = Math.exp(-@rate * dt)
+        @i_alpha = @i_beta = @copper_loss = @electrical_power = @torque = @torque_now = 0.0
+        @linked = false
+        return if @r_alpha.zero? && @r_beta.zero?
+        decay = Math.exp(-@r_r / @l_r * dt)
         turn = speed * @pole_pairs * dt
         cos = Math.cos(turn) * decay
         sin = Math.sin(turn) * decay
-        alpha = @psi_alpha
-        @psi_alpha = cos * alpha - sin * @psi_beta
-        @psi_beta = sin * alpha + cos * @psi_beta
-        @psi_alpha = @psi_beta = 0.0 if @psi_alpha.abs + @psi_beta.abs < 1e-6
+        alpha = @r_alpha
+        @r_alpha = cos * alpha - sin * @r_beta
+        @r_beta = sin * alpha + cos * @r_beta
+        @r_alpha = @r_beta = 0.0 if @r_alpha.abs + @r_beta.abs < 1e-6
       end
 
-      def rotor_flux = Math.hypot(@psi_alpha, @psi_beta)
-      def at_rest? = @i_alpha.zero? && @i_beta.zero? && @psi_alpha.zero? && @psi_beta.zero?
+      def rotor_flux = Math.hypot(@r_alpha, @r_beta)
+      # A of all legs of the power stage together, for its losses
+      def legs_current = Plant.legs_current(@i_alpha, @i_beta)
+
+      def at_rest? = @i_alpha.zero? && @i_beta.zero? && @r_alpha.zero? && @r_beta.zero?
 
       private
 
-      # Four stages for two complex states; the slopes of a stage are left in @d… by #slope.
-      def advance(v_alpha, v_beta, omega, h)
-        i_a = @i_alpha
-        i_b = @i_beta
-        p_a = @psi_alpha
-        p_b = @psi_beta
-        half = 0.5 * h
-        slope(v_alpha, v_beta, omega, i_a, i_b, p_a, p_b)
-        s_ia = a = @d_ia
-        s_ib = b = @d_ib
-        s_pa = c = @d_pa
-        s_pb = d = @d_pb
-        slope(v_alpha, v_beta, omega, i_a + half * a, i_b + half * b, p_a + half * c, p_b + half * d)
-        s_ia += 2 * (a = @d_ia)
-        s_ib += 2 * (b = @d_ib)
-        s_pa += 2 * (c = @d_pa)
-        s_pb += 2 * (d = @d_pb)
-        slope(v_alpha, v_beta, omega, i_a + half * a, i_b + half * b, p_a + half * c, p_b + half * d)
-        s_ia += 2 * (a = @d_ia)
-        s_ib += 2 * (b = @d_ib)
-        s_pa += 2 * (c = @d_pa)
-        s_pb += 2 * (d = @d_pb)
-        slope(v_alpha, v_beta, omega, i_a + h * a, i_b + h * b, p_a + h * c, p_b + h * d)
-        sixth = h / 6
-        @i_alpha = i_a + sixth * (s_ia + @d_ia)
-        @i_beta = i_b + sixth * (s_ib + @d_ib)
-        @psi_alpha = p_a + sixth * (s_pa + @d_pa)
-        @psi_beta = p_b + sixth * (s_pb + @d_pb)
+      # The inverse of L + ½ R dt, by which what is linked at the end of a step gives the currents.
+      def prepare(dt)
+        @dt = dt
+        @half_s = 0.5 * dt * @r_s
+        @half_r = 0.5 * dt * @r_r
+        stator = @l_s + @half_s
+        rotor = @l_r + @half_r
+        determinant = stator * rotor - @l_m * @l_m
+        @y_ss = rotor / determinant
+        @y_rr = stator / determinant
+        @y_sr = @l_m / determinant
       end
 
-      def slope(v_alpha, v_beta, omega, i_a, i_b, p_a, p_b)
-        flux_a = @rate * p_a + omega * p_b
-        flux_b = @rate * p_b - omega * p_a
-        @d_ia = (v_alpha - @r_sum * i_a + @k_r * flux_a) * @inverse_sigma_l
-        @d_ib = (v_beta - @r_sum * i_b + @k_r * flux_b) * @inverse_sigma_l
-        @d_pa = @l_m * @rate * i_a - flux_a
-        @d_pb = @l_m * @rate * i_b - flux_b
+      # What a dying rotor flux links as the first voltage comes: no current flows in the stator yet.
+      def link
+        @ir_alpha = @r_alpha / @l_r
+        @ir_beta = @r_beta / @l_r
+        @s_alpha = @l_m * @ir_alpha
+        @s_beta = @l_m * @ir_beta
+        @linked = true
+      end
+
+      # Means of the step. @return [Float] N·m
+      def account(v_alpha, v_beta, mean_a, mean_b)
+        rotor = @ir_alpha * @ir_alpha + @ir_beta * @ir_beta
+        @copper_loss = 1.5 * (@r_s * (mean_a * mean_a + mean_b * mean_b) + @r_r * rotor)
+        @electrical_power = 1.5 * (v_alpha * mean_a + v_beta * mean_b)
+        before = @torque_now
+        @torque_now = now = 1.5 * @pole_pairs * (@s_alpha * @i_beta - @s_beta * @i_alpha)
+        @torque = 0.5 * (before + now)
       end
     end
   end

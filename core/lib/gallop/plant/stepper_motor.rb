@@ -28,15 +28,13 @@ module Gallop
         @torque -= detent(angle)
       end
 
-      def open_phase_u(angle)
-        super
-        @torque -= detent(angle)
-      end
-
       def open_circuit(angle, speed, dt)
         super
         @torque = -detent(angle)
       end
+
+      # Two legs a phase.
+      def legs_current = 2 * (@i_alpha.abs + @i_beta.abs)
 
       private
 

@@ -2,17 +2,18 @@
 
 module Gallop
   module Plant
-    # Permanent-magnet synchronous motor in rotor coordinates (e.g. Krause, Analysis of Electric Machinery, ch. 8):
+    # Permanent-magnet synchronous motor (e.g. Krause, Analysis of Electric Machinery, ch. 8) with its flux linkage in
+    # the frame of the stator as state, in which the voltage that is held over a step is integrated exactly at any speed:
     #
-    #   v_d = R i_d + L_d di_d/dt − ω L_q i_q
-    #   v_q = R i_q + L_q di_q/dt + ω (L_d i_d + ψ)
-    #   T   = m/2 p (ψ i_q + (L_d − L_q) i_d i_q)   with m phases
+    #   dλ/dt = v − R i,   λ_d = L_d i_d + ψ,  λ_q = L_q i_q,   T = m/2 p (λ_α i_β − λ_β i_α)   with m phases
     #
-    # advanced by the implicit trapezoidal rule, which is stable and second-order at any speed for the voltage held
-    # over a step.
-    # Angles and speeds handed in are mechanical; α is the axis of phase U.
+    # The drop R i is weighted between both ends of the step so that a winding that does not turn follows L/R exactly,
+    # however short that is. Currents are told in the frame, and of the moment, of the step's end; torque and power are
+    # the means of the step. Angles and speeds handed in are mechanical; α is the axis of phase U.
     class SynchronousMotor
       attr_reader :i_alpha, :i_beta, :i_d, :i_q, :torque, :copper_loss, :electrical_power, :pole_pairs, :flux
+      # Whether the wire of phase U is off: what is left flows between V and W.
+      attr_accessor :open_u
 
       # @param resistance [Float] Ω a phase at 20 °C, @param inductance_d, inductance_q [Float] H a phase
       # @param flux [Float] Wb, peak linkage of one phase, @param pole_pairs [Integer]
@@ -26,78 +27,103 @@ module Gallop
         @flux = flux.to_f
         @pole_pairs = pole_pairs
         @pairs = pole_pairs.to_f
-        @saliency = @l_d - @l_q
         @magnet_offset = magnet_offset.to_f
         @power_factor = phases / 2.0
         @torque_factor = @power_factor * pole_pairs
+        @open_u = false
         open_circuit(0.0, 0.0, 0.0)
       end
 
       # @param temperature [Float] K of the winding
       def temperature=(temperature)
         @resistance = @cold_resistance * (1 + COPPER_TEMPERATURE_COEFFICIENT * (temperature - REFERENCE_TEMPERATURE))
+        @dt = nil
       end
 
       # @param v_alpha, v_beta [Float] V, held for dt
-      # @param angle [Float] rad, shaft at the middle of the step, @param speed [Float] rad/s of the shaft
-      # @return [Float] N·m on the shaft at the end of the step
-      def apply(v_alpha, v_beta, angle, speed, dt)
+      # @param angle [Float] rad, shaft at the end of the step; its speed is in there already
+      # @return [Float] N·m on the shaft in the mean of the step
+      def apply(v_alpha, v_beta, angle, _speed, dt)
         prepare(dt) unless dt == @dt
         electrical = angle * @pairs + @magnet_offset
         cos = Math.cos(electrical)
         sin = Math.sin(electrical)
-        v_d = cos * v_alpha + sin * v_beta
-        v_q = cos * v_beta - sin * v_alpha
-        omega = speed * @pairs
-        resistance = @resistance
-        a = @h_d * resistance
-        b = @b_factor * omega
-        c = @h_q * resistance
-        e = @e_factor * omega
-        d0 = @i_d
-        q0 = @i_q
-        right_d = (1.0 - a) * d0 + b * q0 + @two_h_d * v_d
-        right_q = (1.0 - c) * q0 - e * d0 + @two_h_q * (v_q - omega * @flux)
-        inverse = 1.0 / ((1.0 + a) * (1.0 + c) + b * e)
-        @i_d = i_d = ((1.0 + c) * right_d + b * right_q) * inverse
-        @i_q = i_q = ((1.0 + a) * right_q - e * right_d) * inverse
-        @i_alpha = cos * i_d - sin * i_q
-        @i_beta = sin * i_d + cos * i_q
-        @copper_loss = @power_factor * resistance * (i_d * i_d + i_q * i_q)
-        @electrical_power = @power_factor * (v_d * i_d + v_q * i_q)
-        @torque = @torque_factor * (@flux + @saliency * i_d) * i_q
-      end
-
-      # With U not connected no current can flow along α: what is left flows between V and W.
-      # @param angle [Float] rad of the shaft
-      def open_phase_u(angle)
-        electrical = angle * @pole_pairs + @magnet_offset
-        @i_alpha = 0.0
-        @i_d = Math.sin(electrical) * @i_beta
-        @i_q = Math.cos(electrical) * @i_beta
-        @torque = @torque_factor * (@flux + (@l_d - @l_q) * @i_d) * @i_q
+        a0 = @i_alpha
+        b0 = @i_beta
+        hold(electrical) unless @linked
+        drop = @drop_before
+        x_alpha = @lambda_alpha + v_alpha * dt - drop * a0
+        x_beta = @lambda_beta + v_beta * dt - drop * b0
+        if @open_u
+          one_phase(x_beta, cos, sin)
+        else
+          @i_d = i_d = (cos * x_alpha + sin * x_beta - @flux) * @admittance_d
+          @i_q = i_q = (cos * x_beta - sin * x_alpha) * @admittance_q
+          @i_alpha = cos * i_d - sin * i_q
+          @i_beta = sin * i_d + cos * i_q
+          @lambda_alpha = x_alpha - @drop_after * @i_alpha
+        end
+        @lambda_beta = x_beta - @drop_after * @i_beta
+        account(v_alpha, v_beta, a0, b0)
       end
 
       # The power stage is off. The free-wheeling diodes end the currents within a fraction of a millisecond; the
       # energy is small against the bus and is left out. The shaft is dragged by nothing.
       def open_circuit(_angle, _speed, _dt)
         @i_d = @i_q = @i_alpha = @i_beta = @copper_loss = @electrical_power = 0.0
-        @torque = 0.0
+        @linked = false
+        @torque = @torque_now = 0.0
       end
+
+      # A of all legs of the power stage together, for its losses
+      def legs_current = Plant.legs_current(@i_alpha, @i_beta)
 
       def at_rest? = @i_d.zero? && @i_q.zero?
 
       private
 
-      # Factors of the trapezoidal rule for the 2×2 system, which #apply solves in closed form.
+      # The share of the drop at the end of a step is 1/(1 − e^(−z)) − 1/z with z = R dt/L: exact for a winding at rest.
       def prepare(dt)
         @dt = dt
-        @h_d = 0.5 * dt / @l_d
-        @h_q = 0.5 * dt / @l_q
-        @two_h_d = 2.0 * @h_d
-        @two_h_q = 2.0 * @h_q
-        @b_factor = @h_d * @l_q
-        @e_factor = @h_q * @l_d
+        step = @resistance * dt
+        z = step / (0.5 * (@l_d + @l_q))
+        share = z > 1e-6 ? 1 / (1 - Math.exp(-z)) - 1 / z : 0.5
+        @share = share
+        @drop_after = share * step
+        @drop_before = step - @drop_after
+        @admittance_d = 1 / (@l_d + @drop_after)
+        @admittance_q = 1 / (@l_q + @drop_after)
+        @inverse_dt = 1 / dt
+      end
+
+      # What the magnets link as the first voltage comes.
+      def hold(electrical)
+        @lambda_alpha = @flux * Math.cos(electrical)
+        @lambda_beta = @flux * Math.sin(electrical)
+        @linked = true
+      end
+
+      # λ_β = (L_d sin² + L_q cos²) i_β + ψ sin, and no current along α; what the loose wire links follows.
+      def one_phase(x_beta, cos, sin)
+        @i_alpha = 0.0
+        @i_beta = (x_beta - @flux * sin) / (@l_d * sin * sin + @l_q * cos * cos + @drop_after)
+        @i_d = sin * @i_beta
+        @i_q = cos * @i_beta
+        @lambda_alpha = cos * (@l_d * @i_d + @flux) - sin * @l_q * @i_q
+      end
+
+      # Means of the step. @return [Float] N·m
+      def account(v_alpha, v_beta, a0, b0)
+        share = @share
+        a1 = @i_alpha
+        b1 = @i_beta
+        mean_a = a0 + share * (a1 - a0)
+        mean_b = b0 + share * (b1 - b0)
+        @copper_loss = @power_factor * @resistance * (mean_a * mean_a + mean_b * mean_b)
+        @electrical_power = @power_factor * (v_alpha * mean_a + v_beta * mean_b)
+        before = @torque_now
+        @torque_now = now = @torque_factor * (@lambda_alpha * b1 - @lambda_beta * a1)
+        @torque = 0.5 * (before + now)
       end
     end
   end

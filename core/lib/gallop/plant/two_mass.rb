@@ -2,14 +2,17 @@
 
 module Gallop
   module Plant
-    # Motor and load joined by an elastic belt, shaft or coupling: a OneMass of the motor with all friction and the
+    # Motor and load joined by an elastic belt, shaft or coupling: a OneMass of the motor with its friction and the
     # brake, and a load that swings behind it.
     #
     #   T_s = k (φ_m − φ_l) + d (ω_m − ω_l),   J_l dω_l/dt = T_s − T_gravity − T_load
     #
-    # Anti-resonance √(k/J_l), resonance √(k (1/J_m + 1/J_l)). What one sees of it is the motor side.
+    # Anti-resonance √(k/J_l), resonance √(k (1/J_m + 1/J_l)). What one sees of it is the motor side. For torques that are
+    # held over a step, the swing of the two against each other and the way of both together are advanced exactly; a
+    # step that is long against the swing is taken in parts, as dry friction changes its sign with it.
     class TwoMass < OneMass
       STILL = 1e-4 # rad/s and rad of twist, as seen at the motor, below which the load has come to rest
+      FEWEST = 8 # steps in a swing
 
       attr_reader :load_speed, :twist
 
@@ -23,20 +26,16 @@ module Gallop
         @damping = damping.to_f
         @load_speed = 0.0
         @twist = rest_twist
-        @shaft_torque = 0.0
+        @longest = TWO_PI * Math.sqrt(reduced(@inertia, @load_inertia) / @stiffness) / FEWEST
       end
-
-      # The motor's side alone.
-      alias turn_motor_side turn
-      private :turn_motor_side
 
       def turn(torque, dt)
         return super unless coupled
-        motor_before = @speed
-        @shaft_torque = @stiffness * @twist + @damping * (motor_before - @load_speed)
-        turn_motor(torque - @shaft_torque, dt)
-        turn_load(dt)
-        @twist += (0.5 * (motor_before + @speed) - @load_speed) * dt
+        parts = dt > @longest ? (dt / @longest).ceil : 1
+        before = @speed
+        part = dt / parts
+        parts.times { advance(torque + @outside_torque, part) }
+        @acceleration = (@speed - before) / dt
         settle if @speed == 0.0
         @speed
       end
@@ -58,24 +57,107 @@ module Gallop
 
       private
 
-      # Gravity and load act on the load, everything else on the motor.
-      def turn_motor(torque, dt)
-        load = @load_torque
-        gravity = @gravity
-        @load_torque = @gravity = 0.0
-        turn_motor_side(torque, dt)
-        @load_torque = load
-        @gravity = gravity
+      # How the swing goes on over a step: [twist, relative speed] of the end from those of the beginning, seen from
+      # the twist that the outer torques would hold.
+      Swing =
+        Struct.new(:a, :b, :c, :d, :inertia) do
+          # @param rate [Float] s⁻¹ of decay, @param square [Float] s⁻² of the undamped swing
+          def self.of(stiffness, damping, inertia, dt)
+            rate = 0.5 * damping / inertia
+            square = stiffness / inertia
+            even, odd = shapes(rate, square - rate * rate, dt)
+            new(even + rate * odd, odd, -square * odd, even - rate * odd, inertia)
+          end
+
+          # e^(−σt) cos ωt and e^(−σt) sin ωt/ω; where it is damped too much to swing, their hyperbolic kin.
+          def self.shapes(rate, turning, dt)
+            frequency = Math.sqrt(turning.abs)
+            return [decay = Math.exp(-rate * dt), decay * dt] if frequency * dt < 1e-6
+            if turning.positive?
+              decay = Math.exp(-rate * dt)
+              return decay * Math.cos(frequency * dt), decay * Math.sin(frequency * dt) / frequency
+            end
+            slow = Math.exp((frequency - rate) * dt)
+            fast = Math.exp(-(frequency + rate) * dt)
+            [0.5 * (slow + fast), 0.5 * (slow - fast) / frequency]
+          end
+        end
+      private_constant :Swing
+
+      def reduced(one, other) = one * other / (one + other)
+
+      def prepare(dt)
+        @dt = dt
+        @free = Swing.of(@stiffness, @damping, reduced(@inertia, @load_inertia), dt)
+        @motor_alone = Swing.of(@stiffness, @damping, @inertia, dt)
+        @load_alone = Swing.of(@stiffness, @damping, @load_inertia, dt)
+        @whole = @inertia + @load_inertia
+        @load_share = @load_inertia / @whole
       end
 
-      def turn_load(dt)
-        driving = @shaft_torque - @gravity
-        before = @load_speed
-        still = before == 0.0
-        return @load_speed = 0.0 if still && driving.abs <= @load_torque
-        friction = (still ? driving : before) > 0.0 ? @load_torque : -@load_torque
-        after = before + (driving - friction) * dt / @load_inertia
-        @load_speed = !still && after * before <= 0.0 && driving.abs <= @load_torque ? 0.0 : after
+      def advance(torque, dt)
+        prepare(dt) unless dt == @dt
+        shaft = @stiffness * @twist + @damping * (@speed - @load_speed)
+        motor = on_motor(torque, shaft)
+        load = on_load(shaft)
+        return both(motor, load, dt, torque) if motor && load
+        return one(@motor_alone, @speed, motor / @inertia, torque) if motor
+        one(@load_alone, -@load_speed, -load / @load_inertia, torque) if load
+      end
+
+      # N·m on the motor's side but for the shaft; nil where friction and brake hold it.
+      def on_motor(torque, shaft)
+        opposing = @coulomb + @brake_torque
+        return torque - (@speed > 0.0 ? opposing : -opposing) - @viscous * @speed unless @speed == 0.0
+        driving = torque - shaft
+        return if driving.abs <= @breakaway + @brake_torque
+        torque - (driving > 0.0 ? opposing : -opposing)
+      end
+
+      # N·m on the load but for the shaft; nil where its friction holds it.
+      def on_load(shaft)
+        return -@gravity - (@load_speed > 0.0 ? @load_torque : -@load_torque) unless @load_speed == 0.0
+        driving = shaft - @gravity
+        return if driving.abs <= @load_torque
+        -@gravity - (driving > 0.0 ? @load_torque : -@load_torque)
+      end
+
+      def both(motor, load, dt, torque)
+        held = (motor / @inertia - load / @load_inertia) * @free.inertia / @stiffness
+        x = @twist - held
+        w = @speed - @load_speed
+        twist = held + @free.a * x + @free.b * w
+        relative = @free.c * x + @free.d * w
+        mean = @speed - w * @load_share
+        after = mean + (motor + load) / @whole * dt
+        @angle += 0.5 * (mean + after) * dt + (twist - @twist) * @load_share
+        @twist = twist
+        reach(after + relative * @load_share, after - relative * (1 - @load_share), torque)
+      end
+
+      # One of them moves, the other stands.
+      def one(swing, speed, acceleration, torque)
+        held = acceleration * swing.inertia / @stiffness
+        x = @twist - held
+        twist = held + swing.a * x + swing.b * speed
+        relative = swing.c * x + swing.d * speed
+        if swing.equal?(@motor_alone)
+          @angle += twist - @twist
+          @twist = twist
+          reach(relative, 0.0, torque)
+        else
+          @twist = twist
+          reach(0.0, -relative, torque)
+        end
+      end
+
+      # Friction brings to rest what comes through zero and is not driven on.
+      def reach(motor, load, torque)
+        shaft = @stiffness * @twist + @damping * (motor - load)
+        stops = @speed != 0.0 && motor * @speed <= 0.0 && (torque - shaft).abs <= @breakaway + @brake_torque
+        rests = @load_speed != 0.0 && load * @load_speed <= 0.0 && (shaft - @gravity).abs <= @load_torque
+        @speed = stops ? 0.0 : motor
+        @load_speed = rests ? 0.0 : load
       end
 
       # The last swings of a load behind a standing motor die away without end; below STILL they are over.

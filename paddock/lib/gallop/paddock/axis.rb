@@ -18,7 +18,8 @@ module Gallop
       # µs of the pulses at the pulse input; nil without any
       attr_accessor :pulse_width
       # Faults of the motor cable: V and W exchanged; U not connected.
-      attr_accessor :phases_exchanged, :phase_open
+      attr_accessor :phases_exchanged
+      attr_reader :phase_open
 
       def initialize(
         motor:,
@@ -54,6 +55,10 @@ module Gallop
         @bus_energy = @bus_time = 0.0
       end
 
+      def phase_open=(open)
+        @phase_open = @motor.open_u = open
+      end
+
       def pulse_input? = @pulse_input
       def torque_allowed? = @torque_off_a_closed && @torque_off_b_closed
       def voltage_limit = @bus.voltage / SQRT3
@@ -66,11 +71,10 @@ module Gallop
         mechanics = @mechanics
         motor = @motor
         speed = mechanics.speed
-        motor.apply(v_alpha, @phases_exchanged ? -v_beta : v_beta, mechanics.angle + 0.5 * speed * dt, speed, dt)
-        motor.open_phase_u(mechanics.angle + speed * dt) if @phase_open
+        motor.apply(v_alpha, @phases_exchanged ? -v_beta : v_beta, mechanics.angle + speed * dt, speed, dt)
         mechanics.outside_torque = @hand_torque
         mechanics.turn(motor.torque, dt)
-        loss = SWITCH_DROP * (motor.i_alpha.abs + motor.i_beta.abs)
+        loss = SWITCH_DROP * @motor.legs_current
         @copper_energy += motor.copper_loss * dt
         @stage_energy += loss * dt
         @bus_energy += (motor.electrical_power + loss) * dt
