@@ -35,6 +35,25 @@ RSpec.describe Gallop::Consistency do
     ],
     ["haflinger", { "ramps.quick_stop" => 5999 }, { "ramps.quick_stop" => 6000 }, "slow_quick_stop"],
     ["haflinger", { "motor.rated_current" => 9.1 }, { "motor.rated_current" => 9 }, "motor_beyond_drive"],
+    # 3000 rpm · 10 000 counts/50 s⁻¹ are 10 000 counts, of which 80 % are led
+    [
+      "haflinger",
+      {
+        "ramps.profile_speed" => 3000,
+        "feedback.counts_per_turn" => 10_000,
+        "position_loop.gain" => 50,
+        "position_loop.speed_feed_forward" => 80,
+        "position.following_error_window" => 1990
+      },
+      {
+        "ramps.profile_speed" => 3000,
+        "feedback.counts_per_turn" => 10_000,
+        "position_loop.gain" => 50,
+        "position_loop.speed_feed_forward" => 80,
+        "position.following_error_window" => 2010
+      },
+      "window_below_lag"
+    ],
     [
       "haflinger",
       { "brake.fitted" => 2, "terminals.output_2_function" => 7 },

@@ -32,7 +32,10 @@ module Gallop
     end
 
     # @return [Array<Finding>] blockers before cautions before notes; values are the keys that each is about
-    def findings = Finding.in_order([*ordered, *input_conflicts, *quick_stop, *motor_and_drive, *two_brake_masters])
+    def findings =
+      Finding.in_order(
+        [*ordered, *input_conflicts, *quick_stop, *motor_and_drive, *two_brake_masters, *window_below_lag]
+      )
 
     # @return [Hash{String => Array<Finding>}] by key
     def by_key
@@ -121,6 +124,36 @@ module Gallop
           )
         ]
       end
+    end
+
+    LAG = %w[
+      ramps.profile_speed
+      feedback.counts_per_turn
+      position_loop.gain
+      position_loop.speed_feed_forward
+      position.following_error_window
+    ].freeze
+    private_constant :LAG
+
+    # v/k_v (1 − feed-forward): how far a position loop lags behind a path at a constant speed. A drive of slides counts
+    # in another way.
+    def window_below_lag
+      return [] unless known?(*LAG) && @profile.fetch(LAG.first).unit == "rpm"
+      speed, counts, gain, share, window = LAG.map { |key| figure(key) }
+      lag = speed / 60.0 * counts / gain * (1 - share / 100.0)
+      return [] if window.zero? || lag <= window
+      [
+        caution(
+          "window_below_lag",
+          "The following error window (#{show(LAG.last)}) is less than the position loop lags behind at " \
+            "#{show(LAG.first)}",
+          because:
+            "By gain and feed-forward it lags #{lag.round} counts at a constant speed; the drive trips in the first " \
+              "move at full speed.",
+          so: "More feed-forward or gain, or a wider window.",
+          values: LAG.values_at(4, 2, 3, 0)
+        )
+      ]
     end
 
     def known?(*keys) = keys.all? { |key| @values.key?(key) && @profile[key] }

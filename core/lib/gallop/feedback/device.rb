@@ -53,6 +53,7 @@ module Gallop
         single_ended_far
         single_ended_fast
         supply_not_given_here
+        supply_drops
         ripple_large
         counts_do_not_agree
       ].push(*Second::RULES).freeze

@@ -4,6 +4,9 @@ module Gallop
   module Feedback
     # What cannot be, or does not fit, between the device, the motor and the drive.
     module DeviceRules
+      SUPPLY_CURRENT = 0.15 # A
+      SUPPLY_SECTION = "0.25" # mm²
+      SUPPLY_TOLERANCE = 0.05
       FEW = 128 # counts in an electrical turn below which the field angle is coarse (2.8° each)
       FAR_SINGLE = 3.0 # m of cable that a single-ended signal stands beside a motor cable
       FAST_SINGLE = 300e3 # Hz of lines that a single-ended signal stands
@@ -272,6 +275,25 @@ module Gallop
           because: "It gives #{offered} at its terminals.",
           so: "Feed the device from outside, with the grounds joined, and leave the drive's supply unconnected.",
           facts: %w[supply]
+        )
+      end
+
+      # ΔU = 2 l ρ/A I over both wires; what the device is left with decides, most of all at 5 V.
+      def supply_drops
+        length = given("cable")
+        volts = given("supply")
+        return unless length && volts
+        current = given("supply_current") || SUPPLY_CURRENT
+        drop = 2 * length * Motors::Surroundings::COPPER / (as_typed("supply_section") || SUPPLY_SECTION).to_f * current
+        return if drop <= SUPPLY_TOLERANCE * volts
+        caution(
+          "supply_drops",
+          "#{show(length, "m", 0)} of cable take #{show(drop, "V")} of the device's #{show(volts, "V", 0)}",
+          because:
+            "#{show(current * 1e3, "mA", 0)} through both wires; devices stand about #{percent(SUPPLY_TOLERANCE)} less " \
+              "than their supply, then they lose counts or fall silent.",
+          so: "A larger section or parallel wires, sense lines, or a supply near the device.",
+          facts: %w[cable supply supply_current supply_section]
         )
       end
 

@@ -216,13 +216,53 @@ module Gallop
       end
 
       def no_torque_left
-        return unless peak_torque && peak_torque <= opposing && opposing.positive?
+        taken = [opposing, mechanics.steady_torque.to_f].max
+        return unless peak_torque && peak_torque <= taken && taken.positive?
         blocker(
           "no_torque_left",
-          "Gravity and friction take #{torque_text(opposing)}; motor and drive give #{torque_text(peak_torque)}",
+          "#{taken > opposing ? "Gravity, friction and process" : "Gravity and friction"} take " \
+            "#{torque_text(taken)}; motor and drive give #{torque_text(peak_torque)}",
           because: "Nothing is left to accelerate with, and the load is not even held.",
           so: "A larger ratio, motor or drive, or a counterweight."
         )
+      end
+
+      # More than drive or winding stand for as long as the ramp takes.
+      def ramp_overheats
+        torque = ramp_torque
+        continuous = motor.continuous_torque(0.0)
+        return unless torque && continuous && wanted_acceleration && working_speed
+        time = working_speed / wanted_acceleration
+        stands = [drive_stands(torque), winding_stands(torque, continuous)].compact.min
+        return unless stands && time > stands * 1.001
+        caution(
+          "ramp_overheats",
+          "#{torque_text(torque)} for #{show(time, "s")} of ramp; drive and winding stand it for #{show(stands, "s")}",
+          because: "The drive goes back to its continuous current in the middle of the ramp, or the winding overheats.",
+          so: "A slower ramp of less #{shaft.word(:torque)}, or a larger motor and drive.",
+          facts: %w[ramp_time]
+        )
+      end
+
+      # N·m of motor and load while they speed up.
+      def ramp_torque
+        return unless wanted_acceleration
+        mechanics
+          .drivetrains
+          .filter_map { |train| train.torque(wanted_acceleration * train.share, train.friction + train.gravity.abs) }
+          .max
+      end
+
+      # @return [Float, nil] s; nil where it is for ever
+      def drive_stands(torque)
+        current = motor.current_for(torque)
+        current && current > rating(:current) * 1.001 ? rating(:peak_time) : nil
+      end
+
+      # t = −τ ln(1 − (T_n/T)²), from cold
+      def winding_stands(torque, continuous)
+        time = motor.known("thermal_time")
+        time && torque > continuous ? -time * Math.log(1 - (continuous / torque)**2) : nil
       end
 
       def stop_trips_the_supply

@@ -19,6 +19,7 @@ module Gallop
         demand_beyond_bounds
         ramp_beyond_torque
         no_torque_left
+        ramp_overheats
         stop_trips_the_supply
         quick_stop_slower
         coasting_load

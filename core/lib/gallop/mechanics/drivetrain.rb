@@ -51,24 +51,37 @@ module Gallop
         # @param at_load [Float] that opposes, negative where it helps @return [Float, nil] N·m
         def torque(rate, at_load)
           return if reflected_inertia.nil?
-          load = reflected_inertia * rate + lossless(at_load)
-          (motor_side_inertia + rotor_inertia.to_f) * rate + (load.positive? ? load / efficiency : load * efficiency)
+          (motor_side_inertia + rotor_inertia.to_f) * rate + over_gear(reflected_inertia * rate + lossless(at_load))
+        end
+
+        # At a constant speed, in the way that takes more. @return [Float] N·m
+        def steady_torque = held.map { |at_load| over_gear(lossless(friction + at_load)).abs }.max
+
+        # What gear and mechanism hand on, of the output shaft. @return [Float, nil] N·m
+        def largest_output_torque
+          starts.map { |rate, at_load| (reflected_inertia * rate + lossless(friction + at_load)).abs * ratio }.max
         end
 
         # The largest of starting and braking, there and back, with the force of the process and without it.
         # @return [Float, nil] N·m
-        def largest_torque
-          return if motor_acceleration.nil? || reflected_inertia.nil?
-          held = [gravity + process, gravity, -gravity - process, -gravity]
-          held
-            .product([motor_acceleration, -motor_acceleration])
-            .map { |at_load, rate| torque(rate, friction + at_load).abs }
-            .max
-        end
+        def largest_torque = starts.map { |rate, at_load| torque(rate, friction + at_load).abs }.max
 
         # @param motor_speed [Float] rad/s of the motor, on the quickest load of this machine
         # @return [Float, nil] J that is in motor and load
         def energy(motor_speed) = inertia && 0.5 * inertia * (motor_speed * share)**2
+
+        private
+
+        # What opposes besides friction, there and back, with the process and without it.
+        def held = [gravity + process, gravity, -gravity - process, -gravity]
+
+        # @return [Array<Array(Float, Float)>] rate of the motor, and what opposes besides friction
+        def starts
+          return [] if motor_acceleration.nil? || reflected_inertia.nil?
+          [motor_acceleration, -motor_acceleration].product(held)
+        end
+
+        def over_gear(load) = load.positive? ? load / efficiency : load * efficiency
       end
   end
 end

@@ -80,6 +80,10 @@ module Gallop
         motor_too_fast
         torque_beyond_motor
         rms_beyond_motor
+        steady_beyond_motor
+        gearbox_overloaded
+        wheel_slips
+        screw_whirls
         inertia_ratio_large
         load_falls
         slope_without_mass
@@ -135,6 +139,7 @@ module Gallop
       def demanded_speed = top_speed&.to_f
       def demanded_acceleration = angular_acceleration&.to_f
       def demanded_torque = largest_torque
+      def steady_torque = drivetrains.map(&:steady_torque).max
       def permitted_speed = given("gear_speed")
       def torque_of_friction = friction
       # @return [Float, nil] m, rad where the load turns

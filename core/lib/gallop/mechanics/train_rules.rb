@@ -6,6 +6,7 @@ module Gallop
     module TrainRules
       HEAVY = 10 # load to rotor inertia above which stiffness limits the loops
       TOO_HEAVY = 50
+      ADHESION = 0.4 # of the weight, rubber or polyurethane on a dry floor
       VISIBLE = 1e-6 # m of error over the stroke
       UNSEEN = 1e-9
 
@@ -134,6 +135,66 @@ module Gallop
           because: "The winding passes its temperature after some cycles.",
           so: "A longer cycle, a lower acceleration, or a larger motor.",
           facts: %w[cycle_time acceleration]
+        )
+      end
+
+      # Where no cycle says how long it lasts, a speed that is held may be held for ever.
+      def steady_beyond_motor
+        return if duty || steady_torque.nil?
+        limit = motor&.continuous_torque(top_speed.to_f)
+        return unless limit && steady_torque > limit * 1.001
+        caution(
+          "steady_beyond_motor",
+          "#{torque_text(steady_torque)} are held while it runs; the motor gives #{torque_text(limit)} for ever",
+          because:
+            "Friction, gravity and process are there at a constant speed too; the winding passes its temperature.",
+          so: "A larger ratio or motor, or a cycle with rests.",
+          facts: %w[friction_force friction_torque slope process_force process_torque].select { |key| sheet.asks?(key) }
+        )
+      end
+
+      def gearbox_overloaded
+        limit = given("gear_torque")
+        asked = drivetrains.filter_map(&:largest_output_torque).max
+        return unless limit && asked && asked > limit
+        blocker(
+          "gearbox_overloaded",
+          "#{show(asked, "N·m")} at the output of the gear; it permits #{show(limit, "N·m")}",
+          because: "Its teeth wear out, or break at the first start.",
+          so: "Lower the acceleration, or take a larger gear.",
+          facts: %w[gear_torque acceleration]
+        )
+      end
+
+      # F = m a + F_g against μ m g cos α
+      def wheel_slips
+        return unless mechanism == "wheel" && given("load_mass")&.positive? && given("acceleration")
+        across = given("load_mass") * Mechanics::GRAVITY * Math.cos(given("slope") || 0.0)
+        push = given("load_mass") * given("acceleration") + gravity_force.abs
+        grip = given("adhesion") || ADHESION
+        return if push <= grip * across
+        caution(
+          "wheel_slips",
+          "The wheels push with #{show(push, "N", 0)}; at #{percent(grip)} of the weight they slip at " \
+            "#{show(grip * across, "N", 0)}",
+          because: "A wheel that slips loses the position, and digs in.",
+          so: "Less acceleration or slope, or more driven wheels.",
+          facts: %w[acceleration slope adhesion]
+        )
+      end
+
+      # Bending of a shaft that is fixed at one end and carried at the other, n = 15.1e7 d/L² with mm and rpm.
+      def screw_whirls
+        return unless mechanism == "screw" && given("cylinder_diameter") && given("cylinder_length") && top_speed
+        critical = 151_000 * given("cylinder_diameter") / given("cylinder_length")**2 / FactStage::RPM
+        screw = top_speed / gear
+        return if screw <= 0.8 * critical
+        caution(
+          "screw_whirls",
+          "The screw turns at #{speed_text(screw)}; it whirls from about #{speed_text(critical)}",
+          because: "Near that speed it bends out and shakes; 80 % of it are kept free.",
+          so: "A thicker or shorter screw, more lead, or less speed.",
+          facts: %w[cylinder_diameter cylinder_length speed]
         )
       end
 

@@ -51,10 +51,13 @@ module Gallop
             drive_too_small
             peak_beyond_drive
             top_speed_beyond_bus
+            point_beyond_voltage
             brushes_too_fast
             electrical_time_unusual
             losses_too_large
+            inertia_unusual
             cable_drops_much
+            cable_long
             no_sensor
           ] + BareStage::RULES
         ).freeze

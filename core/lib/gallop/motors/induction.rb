@@ -40,8 +40,10 @@ module Gallop
         drive_too_small
         drive_frequency_exceeded
         top_speed_high
+        point_beyond_field
         voltage_below_supply
         cable_drops_much
+        cable_long
         switching_leaves_too_little
         no_sensor
       ].push(*InductionPlate::RULES).freeze
@@ -72,6 +74,15 @@ module Gallop
       # Given, or as it follows from frequency and speed.
       def pole_pairs_known = pairs
       def slip_of_rating = slip_possible? ? slip : nil
+
+      # Beyond the whole field the rated power is left.
+      def continuous_torque(speed)
+        return unless torque
+        corner = synchronous_speed && given("rated_voltage") && full_flux_speed
+        corner && speed > corner ? torque * corner / speed : torque
+      end
+
+      def current_for(torque) = self.torque && given("rated_current") && given("rated_current") * torque / self.torque
 
       # Up to the drive's peak current the torque goes with the current.
       def usable_torque

@@ -152,6 +152,23 @@ module Gallop
         )
       end
 
+      # In the weakened field the breakdown torque falls with the square of the speed.
+      def point_beyond_field
+        mechanics = machine&.stage("mechanics")
+        speed = mechanics&.demanded_speed
+        asked = mechanics&.demanded_torque || mechanics&.steady_torque
+        return unless speed && asked && usable_torque && given("rated_voltage") && synchronous_speed
+        left = speed > full_flux_speed ? usable_torque * (full_flux_speed / speed)**2 : usable_torque
+        return if asked <= left * 1.001
+        caution(
+          "point_beyond_field",
+          "#{torque_text(asked)} are asked for at #{speed_text(speed)}; motor and drive give #{torque_text(left)} there",
+          because: "Above #{speed_text(full_flux_speed)} the field is weakened; the motor stalls, or never gets there.",
+          so: "Another ratio, less speed, or a larger motor.",
+          facts: %w[top_speed rated_voltage rated_frequency]
+        )
+      end
+
       def top_speed_high
         given_all("top_speed", "rated_speed") do |top, rated|
           next if top <= 2 * rated

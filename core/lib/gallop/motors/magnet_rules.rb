@@ -148,6 +148,40 @@ module Gallop
         )
       end
 
+      # What the machine asks for, on the bus as it is fed and at its weakest.
+      def point_beyond_voltage
+        mechanics = machine&.stage("mechanics")
+        speed = mechanics&.demanded_speed
+        torque = mechanics&.demanded_torque
+        return unless winding && speed && torque
+        ends, weak = [bus_voltage, weakest_bus_voltage].map { |bus| winding.speed_at(torque, bus) }
+        return if speed <= weak * 1.001
+        finding(
+          speed > ends * 1.001 ? :caution : :note,
+          "point_beyond_voltage",
+          "#{torque_text(torque)} are asked for up to #{speed_text(speed)}; the voltage ends it at " \
+            "#{speed_text(ends)}, #{speed_text(weak)} on a weak supply",
+          because: "Beyond, the #{shaft.word(:torque)} falls steeply and the motor drops behind its profile.",
+          so: "Less speed or acceleration, another ratio, or a winding for more speed.",
+          facts: %w[torque_constant line_inductance line_resistance]
+        )
+      end
+
+      # τ_m tells a unit that is wrong by a thousand.
+      def inertia_unusual
+        given_all("rotor_inertia", "line_resistance", "torque_constant") do |inertia, resistance, constant|
+          time = arrangement.loss_factor * resistance * inertia / constant**2
+          next if self.class::MECHANICAL_TIMES.cover?(time)
+          caution(
+            "inertia_unusual",
+            "A bare #{shaft.word(:rotor)} that needs #{show(time, "s")} to its speed is unusual",
+            because: "Motors of this kind lie between 0.05 ms and 0.3 s.",
+            so: "Check the unit of the #{shaft.word(:inertia)}.",
+            facts: %w[rotor_inertia]
+          )
+        end
+      end
+
       def top_speed_above_rated
         given_all("top_speed", "rated_speed") do |top, rated|
           next if top <= rated

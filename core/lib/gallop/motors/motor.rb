@@ -23,6 +23,12 @@ module Gallop
       # Rated slip, where the kind of motor has any. @return [Float, nil] share of the synchronous speed
       def slip_of_rating = nil
 
+      # @param speed [Float] rad/s @return [Float, nil] N·m that it gives for ever at that speed
+      def continuous_torque(_speed) = given("rated_torque")
+
+      # @return [Float, nil] A, as the drive's rating has it
+      def current_for(torque) = given("torque_constant") && torque / given("torque_constant")
+
       # What motor and drive give for a short time, together. @return [Float, nil] N·m
       def usable_torque
         given_all("peak_current", "torque_constant") { |peak, constant| [peak, rating(:peak_current)].min * constant }

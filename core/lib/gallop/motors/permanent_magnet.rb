@@ -12,6 +12,7 @@ module Gallop
       include MagnetEnvelope
 
       CHARTS = %i[envelope].freeze
+      MECHANICAL_TIMES = (0.05e-3..0.3) # s, of the bare rotor
       ELECTRICAL_TIMES = (0.2e-3..50e-3) # s, that are usual
 
       CONSEQUENCES = %i[
@@ -38,10 +39,13 @@ module Gallop
         drive_too_small
         peak_beyond_drive
         top_speed_beyond_bus
+        point_beyond_voltage
         top_speed_above_rated
         electrical_time_unusual
         losses_too_large
+        inertia_unusual
         cable_drops_much
+        cable_long
         switching_leaves_too_little
         no_sensor
       ].push(*BareStage::RULES).freeze

@@ -74,9 +74,12 @@ module Gallop
             drive_too_small
             peak_beyond_drive
             top_speed_beyond_bus
+            point_beyond_voltage
             no_torque_at_top_speed
             electrical_time_unusual
+            inertia_unusual
             cable_drops_much
+            cable_long
             switching_leaves_too_little
             no_sensor
           ] + BareStage::RULES
@@ -86,6 +89,7 @@ module Gallop
       def known(key) = DERIVED.include?(key) ? given(key) : super
       def pole_pairs_known = pole_pairs&.round
       def arrangement = Winding::TWO_PHASE
+      def continuous_torque(speed) = torque_left(speed, bus_voltage) || given("holding_torque")
 
       # @return [Float, nil] SI, of the motor as it is connected
       def given(key)

@@ -8,6 +8,10 @@ module Gallop
     #   R = ρ l/A with ρ = 0.0175 Ω·mm²/m of copper at 20 °C (IEC 60228), ΔU = √3 R I between two lines
     module Surroundings
       COPPER = 0.0175 # Ω·mm²/m
+      CABLE_CAPACITANCE = 0.25e-9 # F/m between the wires and their screen, usual for motor cables
+      LONG_CABLE = 50.0 # m, from which makers ask for a choke
+      LOW_VOLTAGE = 100.0 # V of bus, below which neither matters
+      SWITCHES = 8 # kHz, where the drive does not let it be chosen
       DROP = 0.03 # of the voltage that a motor cable may take
       # kHz => what is heard, what is lost, what is left of the current (with 4 kHz as the whole)
       SWITCHING = {
@@ -75,6 +79,22 @@ module Gallop
           because: "That is #{shaft.word(:torque)} and top speed that never reach the motor, and heat in the cable.",
           so: "A larger section, or a shorter cable.",
           facts: %w[cable_length cable_section]
+        )
+      end
+
+      # i = C' l U f_s: what a screened cable takes to be charged at each switching, in the mean.
+      def cable_long
+        length = given("cable_length")
+        return unless length && length > LONG_CABLE && bus_voltage > LOW_VOLTAGE
+        current = CABLE_CAPACITANCE * length * bus_voltage * (as_typed("switching") || SWITCHES).to_f * 1000
+        caution(
+          "cable_long",
+          "A motor cable of #{show(length, "m", 0)} takes about #{show(current, "A")} to be charged",
+          because:
+            "Each switching charges it, which the drive gives beside the motor's current, and the wave that comes " \
+              "back doubles the voltage at the winding.",
+          so: "An output choke or filter, a lower switching frequency, or the drive nearer to the motor.",
+          facts: %w[cable_length]
         )
       end
 

@@ -31,6 +31,8 @@ module Gallop
 
       def unknown? = true
       def usable_torque = nil
+      def continuous_torque(_speed) = nil
+      def current_for(_torque) = nil
       def pole_pairs_known = nil
 
       private

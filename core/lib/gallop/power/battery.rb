@@ -25,6 +25,8 @@ module Gallop
         energy_of_a_stop
         power_of_a_stop
         returned_current
+        energy_of_lowering
+        returned_downhill
         brake_margin
       ].freeze
       RULES = %i[
@@ -32,6 +34,8 @@ module Gallop
         voltage_too_low
         drive_beyond_battery
         stop_overcharges
+        downhill_overcharges
+        full_battery_overcharged
         brake_too_weak
         load_without_brake
         brake_times_missing
@@ -137,6 +141,50 @@ module Gallop
             1,
             "As the stop begins, with a full battery and no losses."
           )
+      end
+
+      # A stop on the way down: both at once.
+      def downhill_current
+        lowering_power&.positive? && full ? (lowering_power + first_power.to_f) / full : nil
+      end
+
+      def returned_downhill
+        downhill_current &&
+          consequence(
+            "returned_downhill",
+            "Current into the battery going down",
+            downhill_current,
+            "A",
+            1,
+            first_power ? "While it stops there, with a full battery and no losses." : "At the speed that is asked for."
+          )
+      end
+
+      def downhill_overcharges
+        return unless downhill_current && charge && downhill_current > charge
+        caution(
+          "downhill_overcharges",
+          "Going down sends #{show(downhill_current, "A", 1)} back; the cells take #{show(charge, "A", 1)}",
+          because: "The battery's own protection opens, and the bus rises to its trip.",
+          so: "A lower speed, a longer stop, or more strings.",
+          facts: %w[charge parallel stop_time]
+        )
+      end
+
+      # What comes back lifts a full battery by the drop over its cells.
+      def full_battery_overcharged
+        back = [downhill_current, first_power && full && first_power / full].compact.max
+        rise =
+          back &&
+            given_all("cell_resistance", "series", "parallel") { |r, series, strings| back * r * series / strings }
+        return unless rise && full + rise > most
+        caution(
+          "full_battery_overcharged",
+          "What comes back lifts a full battery to #{show(full + rise, "V", 1)}; its cells end at #{show(most, "V", 1)}",
+          because: "#{show((full + rise) / sheet["series"], "V", 2)} a cell ages them, or its protection opens.",
+          so: "Charge to a little less than full, or a longer stop.",
+          facts: %w[cell_resistance series stop_time]
+        )
       end
 
       def voltage_too_high

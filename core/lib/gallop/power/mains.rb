@@ -27,6 +27,7 @@ module Gallop
         feed_current
         energy_of_a_stop
         power_of_a_stop
+        energy_of_lowering
         capacitors_take
         shortest_stop_without
         shortest_stop
@@ -45,6 +46,7 @@ module Gallop
         stop_trips
         pulse_too_large
         mean_too_large
+        lowering_too_much
         brake_too_weak
         load_without_brake
         brake_times_missing
@@ -241,6 +243,48 @@ module Gallop
           facts: %w[resistor_pulse]
         )
       end
+
+      # As soon as somebody says what takes the energy, or that nothing does.
+      def lowering_too_much
+        return unless bus && highest_bus < trip && lowering_energy&.positive? && given("dc_returns") != "yes"
+        return lowering_without_resistor unless given("resistor")
+        return lowering_beyond_resistor if lowering_power > chopper_power
+        if lowering_time > LONG && given("resistor_power") && lowering_power > given("resistor_power") &&
+             lowering_energy > given("resistor_pulse").to_f
+          lowering_too_long
+        end
+      end
+
+      def lowering_without_resistor
+        return unless lowering_energy > capacitor_energy(highest_bus)
+        caution(
+          "lowering_too_much",
+          "The way down gives back #{show(lowering_energy, "J")}; the capacitors take " \
+            "#{show(capacitor_energy(highest_bus), "J")}",
+          because: "Without a resistor the bus rises to its trip, and the load is let go to its brake.",
+          so: "Fit a braking resistor of #{show(lowering_power, "W", 0)}, or a counterweight.",
+          facts: %w[resistor]
+        )
+      end
+
+      def lowering_beyond_resistor =
+        caution(
+          "lowering_too_much",
+          "The way down gives back #{show(lowering_power, "W", 0)}; the resistor takes #{show(chopper_power, "W", 0)}",
+          because: "The bus rises to its trip, and the load is let go to its brake.",
+          so: "At most #{show(chopper**2 / lowering_power, "Ω")}, or a lower speed.",
+          facts: %w[resistor]
+        )
+
+      def lowering_too_long =
+        caution(
+          "lowering_too_much",
+          "The way down gives #{show(lowering_power, "W", 0)} for #{show(lowering_time, "s")}; the resistor stands " \
+            "#{show(given("resistor_power"), "W", 0)} for ever",
+          because: "#{show(lowering_energy, "J")} are more than one pulse of it, and it burns through.",
+          so: "A resistor for #{show(lowering_power, "W", 0)}, or a counterweight.",
+          facts: %w[resistor_power resistor_pulse]
+        )
 
       def mean_too_large
         return unless stop_energy && given("stop_interval") && given("resistor_power")

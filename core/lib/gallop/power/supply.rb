@@ -7,6 +7,8 @@ module Gallop
     #   E = ½ J ω² of motor and load together, less nothing: friction and copper losses help, and are the reserve
     #   P(0) = J ω²/t, the power at the beginning of a ramp of the time t
     class Supply < FactStage
+      include Lowering
+
       FORM = Facts::Form.load("power/supply")
       # The same of a slide.
       OF_SLIDE = {
