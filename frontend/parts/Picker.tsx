@@ -1,5 +1,5 @@
 import { Combobox, createListCollection } from "@chakra-ui/react";
-import { type KeyboardEvent, type ReactNode, useMemo } from "react";
+import { type KeyboardEvent, type ReactNode, useMemo, useState } from "react";
 
 interface Props<Hit> {
   label: string;
@@ -27,16 +27,18 @@ export function Picker<Hit>(props: Props<Hit>) {
     () => createListCollection({ items: hits, itemToValue: idOf, itemToString: () => query }),
     [hits, idOf, query],
   );
-  const entered = (event: KeyboardEvent, highlighted: string | null) => {
+  // The best hit, until another one is chosen among those that are there.
+  const [pointed, setPointed] = useState<string | null>(null);
+  const place = Math.max(
+    0,
+    hits.findIndex((hit) => idOf(hit) === pointed),
+  );
+  const at = hits[place];
+  const entered = (event: KeyboardEvent) => {
     if (event.key !== "Enter" || !onEnter) return;
     event.preventDefault();
     event.stopPropagation();
-    onEnter(
-      Math.max(
-        0,
-        hits.findIndex((hit) => idOf(hit) === highlighted),
-      ),
-    );
+    onEnter(place);
   };
   const list = (
     <Combobox.Content
@@ -62,35 +64,30 @@ export function Picker<Hit>(props: Props<Hit>) {
   return (
     <Combobox.Root
       collection={collection}
-      aria-label={label}
       size="xs"
       inputValue={query}
       onInputValueChange={({ inputValue, reason }) => reason === "input-change" && onQuery(inputValue)}
       value={[]}
       onValueChange={({ items }) => items[0] && onPick(items[0])}
       selectionBehavior="preserve"
-      inputBehavior="autohighlight"
+      highlightedValue={at === undefined ? null : idOf(at)}
+      onHighlightChange={({ highlightedValue }) => setPointed(highlightedValue)}
       openOnClick
-      open={inline ? query.trim() !== "" : undefined}
+      autoFocus={autoFocus}
       disableLayer={inline}
       lazyMount
     >
-      <Combobox.Context>
-        {({ highlightedValue }) => (
-          <Combobox.Control onKeyDownCapture={(event) => entered(event, highlightedValue)}>
-            <Combobox.Input
-              aria-label={label}
-              placeholder={placeholder}
-              autoComplete="off"
-              autoFocus={autoFocus}
-              bg="surface"
-              borderColor="edge"
-              h={inline ? "8" : "6"}
-              px="1.5"
-            />
-          </Combobox.Control>
-        )}
-      </Combobox.Context>
+      <Combobox.Control onKeyDownCapture={entered}>
+        <Combobox.Input
+          aria-label={label}
+          placeholder={placeholder}
+          autoComplete="off"
+          bg="surface"
+          borderColor="edge"
+          h={inline ? "8" : "6"}
+          px="1.5"
+        />
+      </Combobox.Control>
       {inline ? list : <Combobox.Positioner>{list}</Combobox.Positioner>}
     </Combobox.Root>
   );

@@ -234,8 +234,8 @@ RSpec.describe "Who may do what", type: :request do
     wait_until("150 rpm", seconds: 3) { @paddock.see(drive.name)["shaft_speed"].between?(142, 158) }
   rescue RuntimeError
     puts LogbookEntry.order(:id).last(10).pluck(:at, :headline, :detail).map { |row| row.join(" | ") }
-    puts drive.connection.samples.to_a.last(40).map { |sample| [sample.at.round(3), sample.state, sample["speed.actual"]] }
-      .inspect
+    last = drive.connection.samples.to_a.last(40)
+    puts last.map { |sample| [sample.at.round(3), sample.state, sample["speed.actual"]] }.inspect
     raise
   end
 

@@ -155,13 +155,13 @@ RSpec.describe "The views", type: :interface do
       find("h1").click
       page.driver.browser.keyboard.type("/")
       find("input[aria-label=Find]").send_keys(words)
-      expect(page).to have_css("[role=option][aria-selected=true]", text: address)
+      expect(page).to have_css("[role=option][data-highlighted]", text: address)
       find("input[aria-label=Find]").send_keys(:enter)
       expect(page).to have_css("[data-value='#{key}'][aria-selected=true]")
     end
     page.driver.browser.keyboard.type("/")
     find("input[aria-label=Find]").send_keys("8611")
-    expect(page).to have_css("[role=option][aria-selected=true]", text: "Following error")
+    expect(page).to have_css("[role=option][data-highlighted]", text: "Following error")
     find("input[aria-label=Find]").send_keys(:enter)
     expect(page).to have_css("details[open]", text: "stayed outside the following error window")
   end

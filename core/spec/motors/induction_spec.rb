@@ -108,7 +108,8 @@ RSpec.describe Gallop::Motors::Induction do
         "motor.rated_speed" => be_within(0.6).of(2533.7),
         "motor.rated_power" => be_within(1e-3).of(2.667)
       )
-      expect([figure("field_weakening", delta), figure("flux_beyond", delta)]).to match([nil, be_within(0.01).of(86.957)])
+      expect(figure("field_weakening", delta)).to be_nil
+      expect(figure("flux_beyond", delta)).to be_within(0.01).of(86.957)
     end
 
     # 2608.7/2800
@@ -117,7 +118,8 @@ RSpec.describe Gallop::Motors::Induction do
     end
 
     it "keeps the nameplate's point where no more than its rated speed is asked for" do
-      proposed = assess(delta.merge("top_speed" => "1500")).proposals.to_h { |proposal| [proposal.key, proposal.figure] }
+      slow = assess(delta.merge("top_speed" => "1500"))
+      proposed = slow.proposals.to_h { |proposal| [proposal.key, proposal.figure] }
       expect(proposed).to include("motor.rated_voltage" => 230, "motor.rated_frequency" => 50)
     end
   end

@@ -290,7 +290,7 @@ module Gallop
           "supply_drops",
           "#{show(length, "m", 0)} of cable take #{show(drop, "V")} of the device's #{show(volts, "V", 0)}",
           because:
-            "#{show(current * 1e3, "mA", 0)} through both wires; devices stand about #{percent(SUPPLY_TOLERANCE)} less " \
+            "#{show(current * 1e3, "mA", 0)} through both wires; devices stand #{percent(SUPPLY_TOLERANCE)} less " \
               "than their supply, then they lose counts or fall silent.",
           so: "A larger section or parallel wires, sense lines, or a supply near the device.",
           facts: %w[cable supply supply_current supply_section]

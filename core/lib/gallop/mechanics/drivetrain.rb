@@ -8,8 +8,8 @@ module Gallop
     #   ω = v i/r,   τ = F r/i + J_load/i² α
     #   T = (J_rotor + J_motor side) α + τ/η   while the motor drives the load, τ η while the load drives the motor
     #
-    # (e.g. Gross, Hamann, Wiegärtner: Electrical Feed Drives in Automation, ch. 3). The efficiency belongs to torque and
-    # energy; inertia has none. SI throughout, forces and speeds of the load (N·m and rad/s where it turns).
+    # (e.g. Gross, Hamann, Wiegärtner: Electrical Feed Drives in Automation, ch. 3). The efficiency belongs to torque
+    # and energy; inertia has none. SI throughout, forces and speeds of the load (N·m and rad/s where it turns).
     #
     #   train = Gallop::Mechanics::Drivetrain.new(ratio: 5r, radius: 0.0127, load_inertia: 0.00486, efficiency: 0.9)
     #   train.reflected_inertia   # => 0.0001944 kg·m²

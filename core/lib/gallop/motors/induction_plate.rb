@@ -83,8 +83,8 @@ module Gallop
             "#{show(given("rated_voltage"), "V", 0)}",
           because:
             "Of #{show([given("rated_voltage"), given("other_voltage")].max, "V", 0)} and " \
-              "#{show([given("rated_voltage"), given("other_voltage")].min, "V", 0)} the higher is for star. Wrong, the " \
-              "motor gets 1.73 times too much voltage, or too little.",
+              "#{show([given("rated_voltage"), given("other_voltage")].min, "V", 0)} the higher is for star. Wrong, " \
+              "the motor gets 1.73 times too much voltage, or too little.",
           so: "Look into the terminal box.",
           facts: %w[connection rated_voltage other_voltage],
           change: {

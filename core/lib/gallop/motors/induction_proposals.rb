@@ -6,7 +6,8 @@ module Gallop
     module InductionProposals
       private
 
-      # The drive's line of V/f ends at the nameplate's point, or at the one where the supply ends: the same motor there.
+      # The drive's line of V/f ends at the nameplate's point, or at the one where the supply ends: the same motor
+      # there.
       def stretch = flux_extended? ? supply_line_voltage / given("rated_voltage") : 1.0
 
       def stretched(key, entry, figure)

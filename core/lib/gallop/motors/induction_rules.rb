@@ -61,8 +61,8 @@ module Gallop
         )
       end
 
-      # From which shaft power (W) on what lies between the poorest and the best motors (IEC 60034-30-1: IE1 to IE4, with
-      # room for other pole numbers).
+      # From which shaft power (W) on what lies between the poorest and the best motors (IEC 60034-30-1: IE1 to IE4,
+      # with room for other pole numbers).
       EFFICIENCIES = {
         0.0 => 0.25..0.85,
         120.0 => 0.4..0.88,
@@ -162,7 +162,7 @@ module Gallop
         return if asked <= left * 1.001
         caution(
           "point_beyond_field",
-          "#{torque_text(asked)} are asked for at #{speed_text(speed)}; motor and drive give #{torque_text(left)} there",
+          "#{torque_text(asked)} are asked for at #{speed_text(speed)}, where there are #{torque_text(left)}",
           because: "Above #{speed_text(full_flux_speed)} the field is weakened; the motor stalls, or never gets there.",
           so: "Another ratio, less speed, or a larger motor.",
           facts: %w[top_speed rated_voltage rated_frequency]

@@ -50,8 +50,8 @@ module Gallop
             "Inductance and #{shaft.slides? ? "pole pitch" : "pole pairs"} leave no voltage for #{shaft.word(:torque)}",
             because:
               "At #{speed_text(speed)}#{" with #{pairs} pole pairs" unless shaft.slides?}, " \
-                "#{show(given("line_inductance") * 1e3, "mH", 2)} takes #{show(drop, "V", 0)} at rated current; the bus " \
-                "gives #{show(available, "V", 0)} a phase.",
+                "#{show(given("line_inductance") * 1e3, "mH", 2)} takes #{show(drop, "V", 0)} at rated current; the " \
+                "bus gives #{show(available, "V", 0)} a phase.",
             so: "Check the unit of the inductance and the #{shaft.slides? ? "pole pitch" : "pole pairs"}.",
             facts: %w[line_inductance pole_pairs rated_speed rated_current]
           )

@@ -8,7 +8,8 @@ module Gallop
     #   u = R i + L di/dt + k ω,   T = k i
     #
     # exact for voltage and speed that are held over a step. On a vector in α and β with constant amplitude, V and W are
-    # the β axis: u = √3 v_β, i = (√3/2) i_β. Stands where SynchronousMotor does; torque and power are means of the step.
+    # the β axis: u = √3 v_β, i = (√3/2) i_β. Stands where SynchronousMotor does; torque and power are means of the
+    # step.
     class BrushedMotor
       SQRT3 = Math.sqrt(3)
 

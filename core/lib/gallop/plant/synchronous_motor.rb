@@ -3,7 +3,8 @@
 module Gallop
   module Plant
     # Permanent-magnet synchronous motor (e.g. Krause, Analysis of Electric Machinery, ch. 8) with its flux linkage in
-    # the frame of the stator as state, in which the voltage that is held over a step is integrated exactly at any speed:
+    # the frame of the stator as state, in which the voltage that is held over a step is integrated exactly at any
+    # speed:
     #
     #   dλ/dt = v − R i,   λ_d = L_d i_d + ψ,  λ_q = L_q i_q,   T = m/2 p (λ_α i_β − λ_β i_α)   with m phases
     #

@@ -7,7 +7,8 @@ module Gallop
     #
     #   T_s = k (φ_m − φ_l) + d (ω_m − ω_l),   J_l dω_l/dt = T_s − T_gravity − T_load
     #
-    # Anti-resonance √(k/J_l), resonance √(k (1/J_m + 1/J_l)). What one sees of it is the motor side. For torques that are
+    # Anti-resonance √(k/J_l), resonance √(k (1/J_m + 1/J_l)). What one sees of it is the motor side. For torques that
+    # are
     # held over a step, the swing of the two against each other and the way of both together are advanced exactly; a
     # step that is long against the swing is taken in parts, as dry friction changes its sign with it.
     class TwoMass < OneMass
@@ -72,7 +73,7 @@ module Gallop
           # e^(−σt) cos ωt and e^(−σt) sin ωt/ω; where it is damped too much to swing, their hyperbolic kin.
           def self.shapes(rate, turning, dt)
             frequency = Math.sqrt(turning.abs)
-            return [decay = Math.exp(-rate * dt), decay * dt] if frequency * dt < 1e-6
+            return decay = Math.exp(-rate * dt), decay * dt if frequency * dt < 1e-6
             if turning.positive?
               decay = Math.exp(-rate * dt)
               return decay * Math.cos(frequency * dt), decay * Math.sin(frequency * dt) / frequency

@@ -180,7 +180,7 @@ module Gallop
         return unless rise && full + rise > most
         caution(
           "full_battery_overcharged",
-          "What comes back lifts a full battery to #{show(full + rise, "V", 1)}; its cells end at #{show(most, "V", 1)}",
+          "Braking lifts a full battery to #{show(full + rise, "V", 1)}; its cells end at #{show(most, "V", 1)}",
           because: "#{show((full + rise) / sheet["series"], "V", 2)} a cell ages them, or its protection opens.",
           so: "Charge to a little less than full, or a longer stop.",
           facts: %w[cell_resistance series stop_time]

@@ -2,15 +2,16 @@
 
 module Gallop
   module Power
-    # The DC bus while a motor stops along a ramp and nothing is lost: the power falls with the speed, the capacitors and
-    # the chopper's resistor take it. In the energy of the capacitors E = ½ C V² the chopper makes it linear,
+    # The DC bus while a motor stops along a ramp and nothing is lost: the power falls with the speed, the capacitors
+    # and the chopper's resistor take it. In the energy of the capacitors E = ½ C V² the chopper makes it linear,
     #
     #   dE/dt = P₀ (1 − t/T) − 2 E/(R C) while it is on,
     #
     # which is solved exactly, at any length of the stop. Where the resistor can take more than comes, the chopper
     # switches about its level, and the bus is told to stay there.
     #
-    #   Gallop::Power::BusOfStop.new(capacitance: 780e-6, start: 357.8, power: 395, time: 20, resistor: 90, chopper: 375)
+    #   Gallop::Power::BusOfStop.new(capacitance: 780e-6, start: 357.8, power: 395, time: 20, resistor: 90, chopper:
+    #   375)
     #     .highest   # => 375.0
     BusOfStop =
       Record.define(:capacitance, :start, :power, :time, resistor: nil, chopper: Float::INFINITY) do

@@ -292,7 +292,8 @@ module Gallop
         return if mean <= given("resistor_power")
         caution(
           "mean_too_large",
-          "The stops give #{show(mean, "W", 0)} in the mean; the resistor stands #{show(given("resistor_power"), "W", 0)}",
+          "The stops give #{show(mean, "W", 0)} in the mean; the resistor stands " \
+            "#{show(given("resistor_power"), "W", 0)}",
           because: "It overheats in continuous work.",
           so: "A larger resistor, or fewer stops.",
           facts: %w[stop_interval resistor_power]

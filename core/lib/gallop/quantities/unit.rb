@@ -16,8 +16,8 @@ module Gallop
           find(text) or raise Unreadable, "“#{text}” is no unit that is known here"
         end
 
-        # Blanks and hyphens between letters multiply. Case matters between mΩ and MΩ, so only the spellings of one sign are folded: dot products, Greek letters,
-        # squares.
+        # Blanks and hyphens between letters multiply. Case matters between mΩ and MΩ, so only the spellings of one
+        # sign are folded: dot products, Greek letters, squares.
         def self.normalise(text)
           text
             .to_s
