@@ -14,7 +14,6 @@ interface Props<Hit> {
   onEnter?: (place: number) => void;
   /** Below the field, in the flow of the page, instead of above what follows. */
   inline?: boolean;
-  autoFocus?: boolean;
   /** Instead of a list, where something was looked for and nothing found. */
   nothing?: ReactNode;
   children: (hit: Hit) => ReactNode;
@@ -22,7 +21,7 @@ interface Props<Hit> {
 
 /** A field in which one types a few letters and picks one of what is found, with the keyboard or the pointer. */
 export function Picker<Hit>(props: Props<Hit>) {
-  const { label, placeholder, query, onQuery, hits, idOf, onPick, onEnter, inline, autoFocus, nothing } = props;
+  const { label, placeholder, query, onQuery, hits, idOf, onPick, onEnter, inline, nothing } = props;
   const collection = useMemo(
     () => createListCollection({ items: hits, itemToValue: idOf, itemToString: () => query }),
     [hits, idOf, query],
@@ -41,11 +40,7 @@ export function Picker<Hit>(props: Props<Hit>) {
     onEnter(place);
   };
   const list = (
-    <Combobox.Content
-      maxH={inline ? undefined : "72"}
-      {...(inline && { shadow: "none", p: "0", mt: "2" })}
-      bg="surface"
-    >
+    <Combobox.Content {...(inline ? { shadow: "none", p: "0", mt: "2" } : { maxH: "72", w: "sm" })} bg="surface">
       {query.trim() !== "" && hits.length === 0 && nothing}
       {hits.map((hit) => (
         <Combobox.Item
@@ -73,7 +68,7 @@ export function Picker<Hit>(props: Props<Hit>) {
       highlightedValue={at === undefined ? null : idOf(at)}
       onHighlightChange={({ highlightedValue }) => setPointed(highlightedValue)}
       openOnClick
-      autoFocus={autoFocus}
+      positioning={{ sameWidth: false, placement: "bottom-start" }}
       disableLayer={inline}
       lazyMount
     >

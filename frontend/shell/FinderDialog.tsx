@@ -54,7 +54,6 @@ function Search({ onClose }: { onClose: () => void }) {
         void navigate(hit.path);
       }}
       inline
-      autoFocus
       nothing={
         <Text color="muted" px="2" py="1.5">
           Nothing found. Try another word{drive ? "" : ", or select a drive to search its values"}.

@@ -62,7 +62,9 @@ function MotorLine({ hit }: { hit: MotorHit }) {
   return (
     <Box flex="1">
       <Flex justify="space-between" gap="2">
-        <Text fontWeight="semibold">{hit.part}</Text>
+        <Text fontWeight="semibold" whiteSpace="nowrap">
+          {hit.part}
+        </Text>
         <Text fontFamily="mono" fontSize="tiny">
           {hit.line}
         </Text>

@@ -6,7 +6,7 @@ module Gallop
     module DeviceRules
       SUPPLY_CURRENT = 0.15 # A
       SUPPLY_SECTION = "0.25" # mm²
-      SUPPLY_TOLERANCE = 0.05
+      SUPPLY_TOLERANCE = 0.1
       FEW = 128 # counts in an electrical turn below which the field angle is coarse (2.8° each)
       FAR_SINGLE = 3.0 # m of cable that a single-ended signal stands beside a motor cable
       FAST_SINGLE = 300e3 # Hz of lines that a single-ended signal stands
