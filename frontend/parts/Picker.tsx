@@ -70,7 +70,6 @@ export function Picker<Hit>(props: Props<Hit>) {
       openOnClick
       positioning={{ sameWidth: false, placement: "bottom-start" }}
       disableLayer={inline}
-      lazyMount
     >
       <Combobox.Control onKeyDownCapture={entered}>
         <Combobox.Input
