@@ -53,18 +53,12 @@ module Gallop
         end
         @v_d = v_d
         @v_q = v_q
-        rotate(cos, sin, omega * @delay, v_d, v_q)
-      end
-
-      private
-
-      # The voltage acts one and a half periods later; the small rotation until then is applied to second order.
-      def rotate(cos, sin, lead, v_d, v_q)
-        lead_cos = 1.0 - 0.5 * lead * lead
-        c = cos * lead_cos - sin * lead
-        s = sin * lead_cos + cos * lead
-        @v_alpha = c * v_d - s * v_q
-        @v_beta = s * v_d + c * v_q
+        # the voltage acts one and a half periods later
+        ahead = angle + omega * @delay
+        cos = Math.cos(ahead)
+        sin = Math.sin(ahead)
+        @v_alpha = cos * v_d - sin * v_q
+        @v_beta = sin * v_d + cos * v_q
       end
     end
   end

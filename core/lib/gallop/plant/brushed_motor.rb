@@ -13,7 +13,7 @@ module Gallop
     class BrushedMotor
       SQRT3 = Math.sqrt(3)
 
-      attr_reader :current, :i_beta, :torque, :copper_loss, :electrical_power, :constant
+      attr_reader :current, :i_beta, :torque, :electrical_power, :constant
       # Whether a wire is off, or a brush does not touch.
       attr_accessor :open_u
 
@@ -45,17 +45,20 @@ module Gallop
         final = (voltage - @constant * speed) / @resistance
         mean = final + (@current - final) * @mean_share
         flow(final + (@current - final) * @decay)
-        @copper_loss = @resistance * mean * mean
+        @mean = mean
         @electrical_power = voltage * mean
         @torque = @constant * mean
       end
 
       # The power stage is off; the diodes end the current within a fraction of a millisecond.
       def open_circuit(_angle, _speed, _dt)
-        @copper_loss = @electrical_power = @torque = 0.0
+        @mean = @electrical_power = @torque = 0.0
         flow(0.0)
         0.0
       end
+
+      # In the mean of the last step. @return [Float] W
+      def copper_loss = @resistance * @mean * @mean
 
       # A of all legs of the power stage together, for its losses
       def legs_current = 2 * @current.abs

@@ -3,8 +3,8 @@
 module Gallop
   module Plant
     # Two phase-current channels of an inverter with offset, gain error, noise and quantisation. Reads in α and β;
-    # channel errors are applied in phase coordinates (U, V), where they arise. Noise is a fixed-seed linear
-    # congruential sequence, so runs repeat.
+    # channel errors are applied in phase coordinates (U, V), where they arise. Noise is a table of a fixed seed that is
+    # gone through again and again, so runs repeat.
     class CurrentSensor
       SQRT3 = Math.sqrt(3)
       INVERSE_SQRT3 = 1 / SQRT3
@@ -15,13 +15,14 @@ module Gallop
       # @param gain_u, gain_v [Float] true factor of each channel
       def initialize(step:, noise: 0.0, offset_u: 0.0, offset_v: 0.0, gain_u: 1.0, gain_v: 1.0, seed: 1)
         @step = step.to_f
-        @noise = noise.to_f / 0x40000000
+        @a_step = 1.0 / @step
+        @noise = noise_table(noise / @step, seed)
         @offset_u = offset_u.to_f
         @offset_v = offset_v.to_f
         @gain_u = gain_u.to_f
         @gain_v = gain_v.to_f
         @half_gain_v = 0.5 * @gain_v
-        @random = seed
+        @at = 0
         @zero_u = @zero_v = 0.0
         @i_alpha = @i_beta = @i_u = @i_v = 0.0
       end
@@ -40,9 +41,21 @@ module Gallop
 
       private
 
+      # Half a step is in the table already: the floor rounds.
       def sample(current)
-        @random = (@random * 1_103_515_245 + 12_345) & 0x7fffffff
-        ((current + (@random - 0x40000000) * @noise) / @step).round * @step
+        @at = at = (@at + 1) & TABLE_MASK
+        (current * @a_step + @noise[at]).floor * @step
+      end
+
+      TABLE_MASK = 8191
+      private_constant :TABLE_MASK
+
+      # By a linear congruential sequence. @param peak [Float] in steps of the converter
+      def noise_table(peak, seed)
+        Array.new(TABLE_MASK + 1) do
+          seed = (seed * 1_103_515_245 + 12_345) & 0x7fffffff
+          (seed - 0x40000000) * peak / 0x40000000 + 0.5
+        end
       end
     end
   end

@@ -12,7 +12,7 @@ module Gallop
     # which is stable at any step. All figures are star-equivalent phase figures, peak; torque and power are means of
     # the step.
     class InductionMotor
-      attr_reader :i_alpha, :i_beta, :torque, :copper_loss, :electrical_power, :pole_pairs
+      attr_reader :i_alpha, :i_beta, :torque, :electrical_power, :pole_pairs
       # Whether the wire of phase U is off: what is left flows between V and W.
       attr_accessor :open_u
 
@@ -85,7 +85,8 @@ module Gallop
 
       # The stage is off: no stator current, the rotor flux dies away with its own time constant.
       def open_circuit(_angle, speed, dt)
-        @i_alpha = @i_beta = @copper_loss = @electrical_power = @torque = @torque_now = 0.0
+        @i_alpha = @i_beta = @mean_a = @mean_b = @electrical_power = @torque = @torque_now = 0.0
+        @ir_alpha = @ir_beta = 0.0
         @linked = false
         return if @r_alpha.zero? && @r_beta.zero?
         decay = Math.exp(-@r_r / @l_r * dt)
@@ -99,6 +100,12 @@ module Gallop
       end
 
       def rotor_flux = Math.hypot(@r_alpha, @r_beta)
+      # In the mean of the last step, the rotor's with it. @return [Float] W
+      def copper_loss
+        rotor = @ir_alpha * @ir_alpha + @ir_beta * @ir_beta
+        1.5 * (@r_s * (@mean_a * @mean_a + @mean_b * @mean_b) + @r_r * rotor)
+      end
+
       # A of all legs of the power stage together, for its losses
       def legs_current = Plant.legs_current(@i_alpha, @i_beta)
 
@@ -130,8 +137,8 @@ module Gallop
 
       # Means of the step. @return [Float] N·m
       def account(v_alpha, v_beta, mean_a, mean_b)
-        rotor = @ir_alpha * @ir_alpha + @ir_beta * @ir_beta
-        @copper_loss = 1.5 * (@r_s * (mean_a * mean_a + mean_b * mean_b) + @r_r * rotor)
+        @mean_a = mean_a
+        @mean_b = mean_b
         @electrical_power = 1.5 * (v_alpha * mean_a + v_beta * mean_b)
         before = @torque_now
         @torque_now = now = 1.5 * @pole_pairs * (@s_alpha * @i_beta - @s_beta * @i_alpha)

@@ -19,6 +19,8 @@ module Gallop
       # @param source_resistance [Float] Ω of mains and rectifier, @param precharge_resistance [Float] Ω
       # @param brake_resistance [Float, nil] Ω; nil where no resistor is fitted
       # @param electronics_power [Float] W drawn as long as the electronics run
+      # @param phases [Integer] 1 or 3 @param ripple [Boolean] whether the mains is rectified wave by wave, instead of as
+      # its peak @param frequency [Float] Hz
       # @param charged [Boolean] begin with the bus at the peak of the mains instead of empty
       def initialize(
         mains_voltage:,
@@ -28,7 +30,10 @@ module Gallop
         brake_resistance: nil,
         electronics_power: 12.0,
         mains_on: true,
-        charged: false
+        charged: false,
+        phases: 3,
+        ripple: false,
+        frequency: 50.0
       )
         @mains_peak = mains_voltage * Math.sqrt(2)
         @capacitance = capacitance.to_f
@@ -42,7 +47,15 @@ module Gallop
         @chopper_on = false
         @precharged = charged
         @resistor_energy = 0.0
+        @phases = phases
+        @ripple = ripple
+        @turning = TWO_PI * frequency
+        @wave = 0.0
+        @crest = @mains_peak
       end
+
+      # How many lines are there: one that is lost leaves a single wave. With a ripple alone it is felt.
+      attr_accessor :phases
 
       def precharged? = @precharged
 
@@ -61,14 +74,16 @@ module Gallop
       # @param power [Float] W that the inverter takes, negative when the motor regenerates
       # @return [Float] V at the end of the step
       def draw(power, dt)
+        rectify(dt) if @ripple
         switch_chopper
-        conductance = conducting_source
-        numerator = @capacitance / dt * @voltage + conductance * @mains_peak - load_current(power)
+        crest = @ripple ? @crest : @mains_peak
+        conductance = conducting_source(crest)
+        numerator = @capacitance / dt * @voltage + conductance * crest - load_current(power)
         chopper = @chopper_on ? @chopper_conductance : 0.0
         before = @voltage
         @voltage = numerator / (@capacitance / dt + conductance + chopper)
-        # diodes do not feed back: a step that overshoots the mains peak ends on it
-        @voltage = @mains_peak if conductance.positive? && before < @mains_peak && @voltage > @mains_peak && power >= 0
+        # diodes do not feed back: a step that overshoots the crest of the mains ends on it
+        @voltage = crest if conductance.positive? && before < crest && @voltage > crest && power >= 0
         @voltage = 0.0 if @voltage.negative?
         @resistor_energy += @voltage * @voltage * chopper * dt if @chopper_on
         @precharged = relay_closed
@@ -85,8 +100,14 @@ module Gallop
         end
       end
 
-      def conducting_source
-        return 0.0 unless @mains_on && @voltage < @mains_peak
+      # What the diodes let through now: the largest of six half waves, or of two.
+      def rectify(dt)
+        @wave = (@wave + @turning * dt) % TWO_PI
+        @crest = @mains_peak * (@phases == 3 ? Math.cos(@wave % (Math::PI / 3) - Math::PI / 6) : Math.sin(@wave).abs)
+      end
+
+      def conducting_source(crest)
+        return 0.0 unless @mains_on && @voltage < crest
         @precharged ? @source_conductance : @precharge_conductance
       end
 

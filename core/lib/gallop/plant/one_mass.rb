@@ -6,7 +6,7 @@ module Gallop
     # an outside torque.
     # Semi-implicit Euler; friction never reverses the motion within a step but brings it to rest.
     class OneMass
-      attr_reader :angle, :speed, :acceleration, :inertia, :friction_torque, :coupled
+      attr_reader :angle, :speed, :inertia, :coupled, :breakaway
       # N·m from outside (hand), positive in the direction of positive speed; N·m with which the holding brake grips
       attr_accessor :outside_torque, :brake_torque
 
@@ -36,9 +36,7 @@ module Gallop
         @load_torque = load_torque.to_f
         @angle = angle.to_f
         @speed = 0.0
-        @acceleration = 0.0
         @outside_torque = 0.0
-        @friction_torque = 0.0
       end
 
       # N·m that opposes motion, like cloth over a roller: it brakes, and never drives.
@@ -64,14 +62,13 @@ module Gallop
         if before == 0.0
           start(driving, opposing, dt)
         else
-          @friction_torque = friction = before > 0.0 ? @coulomb + opposing : -@coulomb - opposing
+          friction = before > 0.0 ? @coulomb + opposing : -@coulomb - opposing
           # viscous drag is taken implicitly: stable at any step
           share = dt / @inertia
           after = (before + (driving - friction) * share) / (1.0 + @viscous * share)
           @speed = before * after <= 0.0 && driving.abs <= @breakaway + opposing ? 0.0 : after
         end
         after = @speed
-        @acceleration = (after - before) / dt
         @angle += 0.5 * (before + after) * dt
         after
       end
@@ -87,10 +84,9 @@ module Gallop
       private
 
       def start(driving, opposing, dt)
-        return @friction_torque = driving if driving.abs <= @breakaway + opposing
-        sign = driving > 0.0 ? 1.0 : -1.0
-        @friction_torque = sign * (@coulomb + opposing)
-        @speed = (driving - @friction_torque) * dt / @inertia
+        return if driving.abs <= @breakaway + opposing
+        friction = driving > 0.0 ? @coulomb + opposing : -@coulomb - opposing
+        @speed = (driving - friction) * dt / @inertia
       end
     end
   end

@@ -12,7 +12,7 @@ module Gallop
     # however short that is. Currents are told in the frame, and of the moment, of the step's end; torque and power are
     # the means of the step. Angles and speeds handed in are mechanical; α is the axis of phase U.
     class SynchronousMotor
-      attr_reader :i_alpha, :i_beta, :i_d, :i_q, :torque, :copper_loss, :electrical_power, :pole_pairs, :flux
+      attr_reader :i_alpha, :i_beta, :i_d, :i_q, :torque, :electrical_power, :pole_pairs, :flux
       # Whether the wire of phase U is off: what is left flows between V and W.
       attr_accessor :open_u
 
@@ -71,10 +71,13 @@ module Gallop
       # The power stage is off. The free-wheeling diodes end the currents within a fraction of a millisecond; the
       # energy is small against the bus and is left out. The shaft is dragged by nothing.
       def open_circuit(_angle, _speed, _dt)
-        @i_d = @i_q = @i_alpha = @i_beta = @copper_loss = @electrical_power = 0.0
+        @i_d = @i_q = @i_alpha = @i_beta = @mean_a = @mean_b = @electrical_power = 0.0
         @linked = false
         @torque = @torque_now = 0.0
       end
+
+      # In the mean of the last step. @return [Float] W
+      def copper_loss = @power_factor * @resistance * (@mean_a * @mean_a + @mean_b * @mean_b)
 
       # A of all legs of the power stage together, for its losses
       def legs_current = Plant.legs_current(@i_alpha, @i_beta)
@@ -118,9 +121,8 @@ module Gallop
         share = @share
         a1 = @i_alpha
         b1 = @i_beta
-        mean_a = a0 + share * (a1 - a0)
-        mean_b = b0 + share * (b1 - b0)
-        @copper_loss = @power_factor * @resistance * (mean_a * mean_a + mean_b * mean_b)
+        @mean_a = mean_a = a0 + share * (a1 - a0)
+        @mean_b = mean_b = b0 + share * (b1 - b0)
         @electrical_power = @power_factor * (v_alpha * mean_a + v_beta * mean_b)
         before = @torque_now
         @torque_now = now = @torque_factor * (@lambda_alpha * b1 - @lambda_beta * a1)

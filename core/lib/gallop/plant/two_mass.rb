@@ -33,10 +33,11 @@ module Gallop
       def turn(torque, dt)
         return super unless coupled
         parts = dt > @longest ? (dt / @longest).ceil : 1
-        before = @speed
-        part = dt / parts
-        parts.times { advance(torque + @outside_torque, part) }
-        @acceleration = (@speed - before) / dt
+        if parts == 1
+          advance(torque + @outside_torque, dt)
+        else
+          parts.times { advance(torque + @outside_torque, dt / parts) }
+        end
         settle if @speed == 0.0
         @speed
       end

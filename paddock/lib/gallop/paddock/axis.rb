@@ -31,10 +31,20 @@ module Gallop
         encoder: nil,
         brake: nil,
         shaft: Shaft.turning,
-        pulse_input: false
+        pulse_input: false,
+        stage: nil,
+        obstacles: nil,
+        bus_reading: {}
       )
         @shaft = shaft
         @pulse_input = pulse_input
+        @stage = stage
+        @obstacles = obstacles
+        @bus_gain = bus_reading.fetch(:gain, 1.0)
+        @bus_offset = bus_reading.fetch(:offset, 0.0)
+        @uneven = motor.respond_to?(:warm_rotor)
+        @drifts = sensor.respond_to?(:wait)
+        @words = encoder.respond_to?(:wait)
         @motor = motor
         @mechanics = mechanics
         @bus = bus
@@ -51,7 +61,7 @@ module Gallop
         @inputs = Array.new(INPUTS, false)
         @analog_inputs = [0.0, 0.0]
         @motoring_energy = @regenerated_energy = 0.0
-        @copper_energy = @stage_energy = @heat_time = 0.0
+        @lost_energy = @stage_energy = @heat_time = 0.0
         @bus_energy = @bus_time = 0.0
       end
 
@@ -61,7 +71,7 @@ module Gallop
 
       def pulse_input? = @pulse_input
       def torque_allowed? = @torque_off_a_closed && @torque_off_b_closed
-      def voltage_limit = @bus.voltage / SQRT3
+      def voltage_limit = bus_voltage / SQRT3
 
       # The power stage puts the voltage on the motor for dt.
       def drive(v_alpha, v_beta, dt)
@@ -71,13 +81,17 @@ module Gallop
         mechanics = @mechanics
         motor = @motor
         speed = mechanics.speed
-        motor.apply(v_alpha, @phases_exchanged ? -v_beta : v_beta, mechanics.angle + speed * dt, speed, dt)
-        mechanics.outside_torque = @hand_torque
+        angle = mechanics.angle
+        v_beta = -v_beta if @phases_exchanged
+        if @stage
+          @stage_energy += @stage.pass(v_alpha, v_beta, motor.i_alpha, motor.i_beta, @bus.voltage) * dt
+          motor.apply(@stage.v_alpha, @stage.v_beta, angle + speed * dt, speed, dt)
+        else
+          motor.apply(v_alpha, v_beta, angle + speed * dt, speed, dt)
+        end
+        mechanics.outside_torque = @obstacles ? @hand_torque + @obstacles.torque(angle, speed) : @hand_torque
         mechanics.turn(motor.torque, dt)
-        loss = SWITCH_DROP * @motor.legs_current
-        @copper_energy += motor.copper_loss * dt
-        @stage_energy += loss * dt
-        @bus_energy += (motor.electrical_power + loss) * dt
+        @bus_energy += motor.electrical_power * dt
         pass(dt)
       end
 
@@ -85,12 +99,14 @@ module Gallop
       def coast(dt)
         @motor.open_circuit(@mechanics.angle, @mechanics.speed, dt)
         return turn_by_hand(dt) if @hand_holds
-        @mechanics.outside_torque = @hand_torque
-        @mechanics.turn(@motor.torque, dt)
+        @obstacles ? turn_past_obstacles(dt) : turn_freely(dt)
         pass(dt)
       end
 
-      def at_rest? = @hand_torque.zero? && @hand_way.zero? && @mechanics.at_rest? && @motor.at_rest?
+      # The bus as the firmware's converter shows it. @return [Float] V
+      def bus_voltage = @bus.voltage * @bus_gain + @bus_offset
+
+      def at_rest? = !pushed? && @hand_torque.zero? && @hand_way.zero? && @mechanics.at_rest? && @motor.at_rest?
 
       # A hand takes the shaft, turns it and holds it there, until it is let go or the power stage drives it. A closed
       # brake holds against it.
@@ -127,12 +143,35 @@ module Gallop
       def tend
         return if @heat_time.zero?
         @mechanics.brake_torque = @brake.grip_after(@heat_time) if @brake
-        @motor.temperature = @winding.heat(@copper_energy / @heat_time, @heat_time)
-        @heat_sink.heat(@stage_energy / @heat_time, @heat_time)
-        @copper_energy = @stage_energy = @heat_time = 0.0
+        @motor.temperature = @winding.heat(@motor.copper_loss, @heat_time)
+        @heat_sink.heat(@lost_energy / @heat_time, @heat_time)
+        @motor.warm_rotor(@heat_time) if @uneven
+        @sensor.wait(@heat_time) if @drifts
+        @lost_energy = @heat_time = 0.0
       end
 
       private
+
+      SHORT = 62.5e-6 # s of a step in which an end stop is stiff enough to be met
+
+      # Whether what is around the shaft moves it although nothing turns.
+      def pushed?
+        @obstacles&.drives? &&
+          @obstacles.torque(@mechanics.angle, 0.0).abs > @mechanics.breakaway + @mechanics.brake_torque
+      end
+
+      def turn_freely(dt)
+        @mechanics.outside_torque = @hand_torque
+        @mechanics.turn(@motor.torque, dt)
+      end
+
+      def turn_past_obstacles(dt)
+        steps = (dt / SHORT).ceil
+        steps.times do
+          @mechanics.outside_torque = @hand_torque + @obstacles.torque(@mechanics.angle, @mechanics.speed)
+          @mechanics.turn(@motor.torque, dt / steps)
+        end
+      end
 
       HAND_SPEED = 1.6 # rad/s: a turn in about four seconds
       private_constant :HAND_SPEED
@@ -150,14 +189,22 @@ module Gallop
         pass(dt)
       end
 
-      # The bus moves slowly against the current loop: it is advanced by the mean power of a few periods.
+      # The bus moves slowly against the current loop: it is advanced by the mean power of a few periods, the losses of
+      # the stage with it.
       def pass(dt)
-        @heat_time += dt
-        @bus_time += dt
-        return if @bus_time < BUS_STEP
-        @bus_energy.positive? ? @motoring_energy += @bus_energy : @regenerated_energy -= @bus_energy
-        @bus.draw(@bus_energy / @bus_time, @bus_time)
-        @bus_energy = @bus_time = 0.0
+        @encoder.wait(dt) if @words
+        @bus_time = time = @bus_time + dt
+        draw(time) if time >= BUS_STEP
+      end
+
+      def draw(time)
+        lost = @stage ? @stage_energy : SWITCH_DROP * @motor.legs_current * time
+        energy = @bus_energy + lost
+        energy.positive? ? @motoring_energy += energy : @regenerated_energy -= energy
+        @bus.draw(energy / time, time)
+        @lost_energy += lost
+        @heat_time += time
+        @stage_energy = @bus_energy = @bus_time = 0.0
       end
     end
   end

@@ -82,7 +82,7 @@ module Gallop
           @axis.drive(0.0, @voltage / SQRT3, DT)
           @applied += @voltage
           current = @axis.sensor.i_v
-          @voltage = @current.step(@torque / @torque_constant, current, @axis.bus.voltage * VOLTAGE_USE)
+          @voltage = @current.step(@torque / @torque_constant, current, @axis.bus_voltage * VOLTAGE_USE)
           @current_square = 2 * current * current
           trip(Monitors::OVER_CURRENT, Stopping::COAST) if @current_square > @over_current_square
         end

@@ -44,7 +44,7 @@ module Gallop
 
         def measured_figures
           {
-            "bus.voltage" => -> { milli(axis.bus.voltage) },
+            "bus.voltage" => -> { milli(axis.bus_voltage) },
             "motor.torque_current" => -> { milli(torque_current) },
             "motor.current" => -> { milli(Math.sqrt(current_square) / SQRT2) },
             "motor.heat" => -> { [(@heat * 1000).round, 0xFFFF].min },
@@ -123,7 +123,7 @@ module Gallop
 
         # Every millisecond: peaks, and how long the target has been reached.
         def observe(dt)
-          bus = axis.bus.voltage
+          bus = axis.bus_voltage
           @peak_bus = bus if bus > @peak_bus
           square = current_square
           @peak_current = Math.sqrt(square) if square > @peak_current * @peak_current

@@ -35,7 +35,7 @@ module Gallop
           @peak_bus = @peak_current = @peak_speed = 0.0
           @peak_heat = @heat
           @peak_temperature = axis.heat_sink.temperature
-          @lowest_bus = axis.bus.voltage
+          @lowest_bus = axis.bus_voltage
           @travelled = 0.0
           @enables = @fault_count = @refreshes = 0
         end
@@ -57,7 +57,7 @@ module Gallop
         end
 
         def switch_on_permitted? = (inhibits & ~8).zero? && !machine.faulted?
-        def bus_charged? = axis.bus.precharged? && axis.bus.voltage > @under_voltage
+        def bus_charged? = axis.bus.precharged? && axis.bus_voltage > @under_voltage
 
         def refresh_watchdog
           @watchdog_age = 0.0
@@ -73,7 +73,7 @@ module Gallop
         def watch(dt)
           model_heat(dt)
           return react_to_open_torque_off unless axis.torque_allowed?
-          return trip(OVER_VOLTAGE, Stopping::COAST) if axis.bus.voltage > @over_voltage
+          return trip(OVER_VOLTAGE, Stopping::COAST) if axis.bus_voltage > @over_voltage
           return lose_bus unless bus_charged?
           return trip(HOT_HEAT_SINK) if axis.heat_sink.temperature > @hottest_sink
           return trip(MOTOR_HEAT) if @heat_trips && @heat > HEAT_TRIP
@@ -128,7 +128,7 @@ module Gallop
           when HOT_HEAT_SINK
             axis.heat_sink.temperature < @hottest_sink - 5
           when OVER_VOLTAGE
-            axis.bus.voltage < @over_voltage
+            axis.bus_voltage < @over_voltage
           when UNDER_VOLTAGE
             bus_charged?
           else

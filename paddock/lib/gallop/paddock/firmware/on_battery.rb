@@ -12,7 +12,7 @@ module Gallop
         def family_figures
           super.merge(
             "feedback.count" => -> { wrapped(@count) },
-            "battery.voltage" => -> { milli(axis.bus.voltage / @effective["battery.cells"]) }
+            "battery.voltage" => -> { milli(axis.bus_voltage / @effective["battery.cells"]) }
           )
         end
       end

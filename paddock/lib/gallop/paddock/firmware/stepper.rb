@@ -9,7 +9,7 @@ module Gallop
 
         # ψ = K_t/(√2 p) with K_t for an ampere rms in each phase
         def flux_set = @torque_constant / (SQRT2 * @pole_pairs)
-        def voltage_limit = @axis.bus.voltage
+        def voltage_limit = @axis.bus_voltage
       end
     end
   end

@@ -35,6 +35,9 @@ module Gallop
             sensor: sensor,
             encoder: encoder,
             brake: brake,
+            stage: stage,
+            obstacles: @drive["obstacles"] && Plant::Obstacles.new(**figures("obstacles")),
+            bus_reading: @drive["bus_reading"] ? figures("bus_reading") : {},
             pulse_input: !@profile["pulse.function"].nil?,
             winding: thermal_mass(@drive["motor"]),
             heat_sink: thermal_mass(@drive["heat_sink"])
@@ -65,6 +68,13 @@ module Gallop
 
         def shaft = @shaft ||= @profile.slides? ? Shaft.sliding(@drive["motor"]["pole_pair_pitch"]) : Shaft.turning
 
+        def stage
+          return if @drive["stage"].nil?
+          legs = @profile.motor_kind == :stepper ? 2 : 1
+          rate = @profile.motor_kind == :induction ? 4000.0 : 16_000.0
+          Plant::PowerStage.new(**figures("stage"), rate: rate, legs_a_phase: legs)
+        end
+
         def brake = @drive["brake"] && Plant::Brake.new(**figures("brake"))
 
         def figures(part) = @drive[part].transform_keys(&:to_sym)
@@ -81,8 +91,25 @@ module Gallop
           when :linear
             Plant::SynchronousMotor.new(**magnets(turned(given)))
           else
-            Plant::SynchronousMotor.new(**magnets(given))
+            synchronous(magnets(given))
           end
+        end
+
+        UNEVEN = %i[
+          saturation_current
+          cogging_torque
+          cogging_periods
+          torque_ripple
+          flux_coefficient
+          rotor_thermal_time
+        ].freeze
+        private_constant :UNEVEN
+
+        # Only what is made unevenly is reckoned as such.
+        def synchronous(given)
+          uneven = given.slice(*UNEVEN).compact
+          even = given.except(*UNEVEN)
+          uneven.empty? ? Plant::SynchronousMotor.new(**even) : Plant::UnevenMotor.new(**even, **uneven)
         end
 
         def magnets(given) = given.merge(magnet_offset: radians(given[:magnet_offset]))
@@ -102,16 +129,25 @@ module Gallop
           Plant::BatteryBus.new(**figures("supply").except(:electronics_voltage))
         end
 
-        def sensor =
-          (@profile.motor_kind == :stepper ? Plant::TwoPhaseSensor : Plant::CurrentSensor).new(
-            **figures("sensor"),
-            seed: @drive["serial"] & 0x7fffffff
-          )
+        def sensor
+          given = figures("sensor").compact.merge(seed: @drive["serial"] & 0x7fffffff)
+          return Plant::TwoPhaseSensor.new(**given) if @profile.motor_kind == :stepper
+          wrong = given.keys & %i[exchanged reversed_u reversed_v range drift]
+          (wrong.empty? ? Plant::CurrentSensor : Plant::MiswiredSensor).new(**given)
+        end
 
         def encoder
           return if @drive["feedback"].nil?
-          given = figures("feedback")
-          Plant::Encoder.new(**given, offset: radians(given[:offset]), pole_pairs: @drive["motor"]["pole_pairs"] || 1)
+          given = figures("feedback").compact
+          given = given.merge(offset: radians(given[:offset]), pole_pairs: @drive["motor"]["pole_pairs"] || 1)
+          flaws = given.keys & %i[eccentricity signal_error jitter lost_counts word_time hall_errors hall_offset]
+          flaws.empty? ? Plant::Encoder.new(**given.except(:periods)) : Plant::ImperfectEncoder.new(**in_radians(given))
+        end
+
+        def in_radians(given)
+          turned = given.slice(:eccentricity, :signal_error, :hall_offset).transform_values { |angle| radians(angle) }
+          edges = given[:hall_errors]&.map { |angle| radians(angle) }
+          given.merge(turned, { hall_errors: edges, seed: @drive["serial"] & 0x7fffffff })
         end
 
         def thermal_mass(given)

@@ -82,6 +82,12 @@ module Gallop
           end
         end
 
+        # Degrees by which each of the six edges of the halls is off.
+        def edges(_rule, given, place)
+          fine = given.is_a?(Array) && given.size == 6 && given.all? { |error| error.is_a?(Numeric) && error.abs <= 25 }
+          fine ? given.map(&:to_f) : fail_at(place, "six figures in degrees are expected, none beyond 25")
+        end
+
         def version(_rule, given, place)
           if given.to_s.match?(/\A\d+\.\d+\.\d+\z/)
             given.to_s
@@ -101,7 +107,13 @@ module Gallop
             pole_pairs: whole(1..60),
             magnet_offset: figure(-360.0..360.0, default: 0.0),
             thermal_resistance: figure(0.001..100.0),
-            thermal_time: figure(0.1..36_000.0)
+            thermal_time: figure(0.1..36_000.0),
+            saturation_current: figure(0.1..10_000.0, default: nil),
+            cogging_torque: figure(0.0..100.0, default: nil),
+            cogging_periods: whole(2..2000, default: nil),
+            torque_ripple: figure(0.0..0.3, default: nil),
+            flux_coefficient: figure(-0.005..0.0, default: nil),
+            rotor_thermal_time: figure(1.0..36_000.0, default: nil)
           )
         INDUCTION =
           define(
@@ -172,13 +184,45 @@ module Gallop
             stiffness: figure(1e-3..1e7, default: nil),
             damping: figure(0.0..1e3, default: 0.0)
           )
+        # Around the shaft; see Plant::Obstacles.
+        OBSTACLES =
+          define(
+            stop_low: figure(-1e6..1e6, default: nil),
+            stop_high: figure(-1e6..1e6, default: nil),
+            stop_stiffness: figure(0.1..1e4, default: 50.0),
+            stop_loss: figure(0.0..10.0, default: 0.01),
+            unbalance: figure(0.0..1e4, default: 0.0),
+            unbalance_turns: figure(0.01..1e4, default: 1.0),
+            speed_torque: figure(0.0..1e4, default: 0.0),
+            speed_reference: figure(0.1..1e4, default: 100.0),
+            speed_power: figure(0.5..3.0, default: 2.0),
+            stribeck_torque: figure(0.0..1e3, default: 0.0),
+            stribeck_speed: figure(0.01..1e3, default: 1.0),
+            backward_torque: figure(0.0..1e3, default: 0.0)
+          )
+        # Of the power stage, as far as it is not ideal.
+        STAGE =
+          define(
+            dead_time: figure(0.0..1e-5, default: 0.0),
+            drop: figure(0.0..5.0, default: 1.6),
+            resistance: figure(0.0..5.0, default: 0.0),
+            clamp: figure(0.001..10.0, default: 0.05)
+          )
         BRAKE = define(torque: figure(0.0..1e4), release_time: figure(0.0..5.0), engage_time: figure(0.0..5.0))
         FEEDBACK =
           define(
             counts_per_turn: whole(4..(1 << 24)),
             direction: one_of(1, -1).with(default: 1),
             offset: figure(-360.0..360.0, default: 0.0),
-            kind: one_of(*Plant::Encoder::KINDS).with(default: "absolute")
+            kind: one_of(*Plant::Encoder::KINDS).with(default: "absolute"),
+            eccentricity: figure(-5.0..5.0, default: nil),
+            signal_error: figure(-20.0..20.0, default: nil),
+            periods: whole(1..100_000, default: nil),
+            jitter: whole(0..1000, default: nil),
+            lost_counts: figure(-1000.0..1000.0, default: nil),
+            word_time: figure(0.0..0.1, default: nil),
+            hall_errors: Rule.new(kind: :edges, default: nil),
+            hall_offset: figure(-60.0..60.0, default: nil)
           )
         SUPPLY =
           define(
@@ -188,7 +232,10 @@ module Gallop
             precharge_resistance: figure(0.1..1000.0, default: 47.0),
             brake_resistance: figure(1.0..10_000.0, default: nil),
             electronics_power: figure(1.0..500.0, default: 20.0),
-            electronics_voltage: figure(5.0..600.0, default: 150.0)
+            electronics_voltage: figure(5.0..600.0, default: 150.0),
+            phases: one_of(1, 3).with(default: 3),
+            ripple: one_of(true, false).with(default: false),
+            frequency: figure(40.0..70.0, default: 50.0)
           )
         BATTERY =
           define(
@@ -207,8 +254,15 @@ module Gallop
             offset_u: figure(-5.0..5.0, default: 0.0),
             offset_v: figure(-5.0..5.0, default: 0.0),
             gain_u: figure(0.5..2.0, default: 1.0),
-            gain_v: figure(0.5..2.0, default: 1.0)
+            gain_v: figure(0.5..2.0, default: 1.0),
+            exchanged: one_of(true, false).with(default: nil),
+            reversed_u: one_of(true, false).with(default: nil),
+            reversed_v: one_of(true, false).with(default: nil),
+            range: figure(0.1..1e4, default: nil),
+            drift: figure(-1.0..1.0, default: nil),
+            drift_end: figure(0.0..5.0, default: nil)
           )
+        BUS_READING = define(gain: figure(0.8..1.25, default: 1.0), offset: figure(-20.0..20.0, default: 0.0))
         HEAT_SINK = define(thermal_resistance: figure(0.001..50.0), thermal_time: figure(1.0..36_000.0))
         DRIVE =
           define(
@@ -222,6 +276,9 @@ module Gallop
             supply: anything,
             sensor: part(SENSOR, default: SENSOR.check({}, "sensor")),
             heat_sink: part(HEAT_SINK),
+            stage: part(STAGE, default: nil),
+            obstacles: part(OBSTACLES, default: nil),
+            bus_reading: part(BUS_READING, default: nil),
             boot_time: figure(0.0..60.0, default: 1.2),
             ambient: figure(-40.0..80.0, default: 25.0),
             firmware: Rule.new(kind: :version, default: nil),

@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+require_relative "paddock_helper"
+
+# Lines of a rig that make it less than ideal: refused where they are impossible, felt where they are given.
+RSpec.describe "A rig as machines are" do
+  def speed_at(target, seconds: 1.5)
+    write("speed.target", target)
+    pass(seconds)
+    rpm
+  end
+
+  it "turns with a stage, a motor, a shaft and sensors that are not ideal" do
+    commissioned("Carriage") do |drive|
+      drive["stage"] = { "dead_time" => 1.2e-6, "drop" => 1.2, "resistance" => 0.05 }
+      drive["motor"].update("saturation_current" => 12.0, "cogging_torque" => 0.02, "torque_ripple" => 0.01)
+      drive["obstacles"] = { "stribeck_torque" => 0.02, "stribeck_speed" => 3.0, "backward_torque" => 0.01 }
+      drive["feedback"].update("eccentricity" => 0.05, "jitter" => 2)
+      drive["sensor"].update("range" => 30.0, "drift" => 0.0001)
+      drive["supply"].update("ripple" => true, "phases" => 1)
+      drive["bus_reading"] = { "gain" => 1.01, "offset" => -1.0 }
+    end
+    enable
+    expect(speed_at(1000)).to be_within(40).of(1000)
+    expect(speed_at(-500)).to be_within(40).of(-500)
+    expect(fault).to eq(0)
+    expect(read("bus.voltage")).to be_within(0.2).of(@stand_in.axis.bus.voltage * 1.01 - 1)
+  end
+
+  # An arm that is out of balance asks for its torque by the angle, at standstill too.
+  it "holds an unbalanced arm" do
+    commissioned("Carriage") { |drive| drive["obstacles"] = { "unbalance" => 0.3, "unbalance_turns" => 4.0 } }
+    enable
+    seen = Array.new(60) { speed_at(60, seconds: 0.1) && read("motor.torque") }
+    expect(seen.max - seen.min).to be_between(40, 65) # of 1.27 N·m: 0.6 N·m from top to bottom are 47 %
+  end
+
+  it "meets an end stop and stands there with the whole torque, until it is stopped" do
+    commissioned("Carriage") { |drive| drive["obstacles"] = { "stop_high" => 60.0, "stop_stiffness" => 40.0 } }
+    write("limits.torque", 50)
+    enable
+    write("speed.target", 300)
+    pass(4.0)
+    expect(@stand_in.axis.mechanics.angle).to be_within(0.1).of(60.0)
+    expect(read("motor.torque").abs).to be_within(4).of(50)
+  end
+
+  {
+    "a stop without stiffness" => [
+      ->(d) { d["obstacles"] = { "stop_high" => 1.0, "stop_stiffness" => 0.0 } },
+      /obstacles\.stop_stiffness: 0\.0 is impossible; 0\.1 to 10000\.0 can be/
+    ],
+    "a dead time longer than a period" => [
+      ->(d) { d["stage"] = { "dead_time" => 1e-3 } },
+      /stage\.dead_time: 0\.001 is impossible/
+    ],
+    "five edges of halls" => [
+      ->(d) { d["feedback"]["hall_errors"] = [1, 2, 3, 4, 5] },
+      /feedback\.hall_errors: six figures in degrees are expected/
+    ],
+    "two phases of mains" => [->(d) { d["supply"]["phases"] = 2 }, /supply\.phases: 2 is none of 1, 3/],
+    "cogging that drives" => [
+      ->(d) { d["motor"]["cogging_torque"] = -1.0 },
+      /motor\.cogging_torque: -1\.0 is impossible/
+    ],
+    "a stage of a colour" => [->(d) { d["stage"] = { "colour" => 1 } }, /stage: unknown key “colour”/]
+  }.each do |what, (change, message)|
+    it "refuses #{what}" do
+      expect { build("Carriage", &change) }.to raise_error(Gallop::Paddock::Rig::Faulty, message)
+    end
+  end
+end
