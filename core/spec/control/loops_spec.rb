@@ -67,7 +67,7 @@ RSpec.describe Gallop::Control do
       500.times { current_loop.step(0.0, 50.0, 0.0, 0.0, 0.0, 0.0, 20.0) }
       expect(Math.hypot(current_loop.v_alpha, current_loop.v_beta)).to be_within(1e-9).of(20.0)
       current_loop.step(0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 20.0)
-      expect(current_loop.v_q).to be_within(0.5).of(0.0)
+      expect(current_loop.v_beta).to be_within(0.5).of(0.0)
     end
   end
 

@@ -6,7 +6,7 @@ module Gallop
     # cancellation, e.g.
     # Leonhard, ch. 12), cross-coupling and back-EMF fed forward, conditional integration at the voltage limit.
     class CurrentLoop
-      attr_reader :v_alpha, :v_beta, :i_d, :i_q, :saturated, :v_d, :v_q
+      attr_reader :v_alpha, :v_beta, :i_d, :i_q
 
       def initialize
         reset
@@ -25,8 +25,7 @@ module Gallop
 
       def reset
         @integral_d = @integral_q = 0.0
-        @i_d = @i_q = @v_d = @v_q = @v_alpha = @v_beta = 0.0
-        @saturated = false
+        @i_d = @i_q = @v_alpha = @v_beta = 0.0
       end
 
       # @param want_d, want_q [Float] A peak, @param i_alpha, i_beta [Float] A measured
@@ -43,7 +42,7 @@ module Gallop
         v_d = @kp * error_d + @integral_d - omega * inductance * i_q
         v_q = @kp * error_q + @integral_q + omega * (inductance * i_d + @flux)
         square = v_d * v_d + v_q * v_q
-        if (@saturated = square > v_limit * v_limit)
+        if square > v_limit * v_limit
           factor = v_limit / Math.sqrt(square)
           v_d *= factor
           v_q *= factor
@@ -51,8 +50,6 @@ module Gallop
           @integral_d += @ki_dt * error_d
           @integral_q += @ki_dt * error_q
         end
-        @v_d = v_d
-        @v_q = v_q
         # the voltage acts one and a half periods later
         ahead = angle + omega * @delay
         cos = Math.cos(ahead)

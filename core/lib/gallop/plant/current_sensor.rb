@@ -9,7 +9,7 @@ module Gallop
       SQRT3 = Math.sqrt(3)
       INVERSE_SQRT3 = 1 / SQRT3
 
-      attr_reader :i_alpha, :i_beta, :i_u, :i_v
+      attr_reader :i_alpha, :i_beta, :i_v
 
       # @param step [Float] A of one converter step, @param noise [Float] A peak, @param offset_u, offset_v [Float] A
       # @param gain_u, gain_v [Float] true factor of each channel
@@ -24,7 +24,7 @@ module Gallop
         @half_gain_v = 0.5 * @gain_v
         @at = 0
         @zero_u = @zero_v = 0.0
-        @i_alpha = @i_beta = @i_u = @i_v = 0.0
+        @i_alpha = @i_beta = @i_v = 0.0
       end
 
       # What the converter is told to take off each reading. @param u, v [Float] A
@@ -33,8 +33,11 @@ module Gallop
         @zero_v = v.to_f
       end
 
+      # α is the axis of phase U.
+      def i_u = @i_alpha
+
       def read(i_alpha, i_beta)
-        @i_alpha = @i_u = u = sample(@gain_u * i_alpha + @offset_u) - @zero_u
+        @i_alpha = u = sample(@gain_u * i_alpha + @offset_u) - @zero_u
         @i_v = v = sample(@half_gain_v * (SQRT3 * i_beta - i_alpha) + @offset_v) - @zero_v
         @i_beta = (u + 2.0 * v) * INVERSE_SQRT3
       end

@@ -85,7 +85,7 @@ module Gallop
 
       # The stage is off: no stator current, the rotor flux dies away with its own time constant.
       def open_circuit(_angle, speed, dt)
-        @i_alpha = @i_beta = @mean_a = @mean_b = @electrical_power = @torque = @torque_now = 0.0
+        @i_alpha = @i_beta = @electrical_power = @torque = @torque_now = 0.0
         @ir_alpha = @ir_beta = 0.0
         @linked = false
         return if @r_alpha.zero? && @r_beta.zero?
@@ -100,10 +100,10 @@ module Gallop
       end
 
       def rotor_flux = Math.hypot(@r_alpha, @r_beta)
-      # In the mean of the last step, the rotor's with it. @return [Float] W
+      # The rotor's with it. @return [Float] W at the end of the last step
       def copper_loss
         rotor = @ir_alpha * @ir_alpha + @ir_beta * @ir_beta
-        1.5 * (@r_s * (@mean_a * @mean_a + @mean_b * @mean_b) + @r_r * rotor)
+        1.5 * (@r_s * (@i_alpha * @i_alpha + @i_beta * @i_beta) + @r_r * rotor)
       end
 
       # A of all legs of the power stage together, for its losses
@@ -137,8 +137,6 @@ module Gallop
 
       # Means of the step. @return [Float] N·m
       def account(v_alpha, v_beta, mean_a, mean_b)
-        @mean_a = mean_a
-        @mean_b = mean_b
         @electrical_power = 1.5 * (v_alpha * mean_a + v_beta * mean_b)
         before = @torque_now
         @torque_now = now = 1.5 * @pole_pairs * (@s_alpha * @i_beta - @s_beta * @i_alpha)

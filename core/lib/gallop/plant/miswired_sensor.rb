@@ -34,10 +34,9 @@ module Gallop
         u = i_alpha
         v = 0.5 * (SQRT3 * i_beta - i_alpha)
         u, v = v, u if @exchanged
-        @i_u = sample(ended(@gain_u * @sign_u * u + @offset_u + @drifted)) - @zero_u
+        @i_alpha = sample(ended(@gain_u * @sign_u * u + @offset_u + @drifted)) - @zero_u
         @i_v = sample(ended(@gain_v * @sign_v * v + @offset_v + @drifted)) - @zero_v
-        @i_alpha = @i_u
-        @i_beta = (@i_u + 2.0 * @i_v) * INVERSE_SQRT3
+        @i_beta = (@i_alpha + 2.0 * @i_v) * INVERSE_SQRT3
       end
 
       private

@@ -12,7 +12,7 @@ module Gallop
     # however short that is. Currents are told in the frame, and of the moment, of the step's end; torque and power are
     # the means of the step. Angles and speeds handed in are mechanical; α is the axis of phase U.
     class SynchronousMotor
-      attr_reader :i_alpha, :i_beta, :i_d, :i_q, :torque, :electrical_power, :pole_pairs, :flux
+      attr_reader :i_alpha, :i_beta, :torque, :electrical_power, :pole_pairs, :flux
       # Whether the wire of phase U is off: what is left flows between V and W.
       attr_accessor :open_u
 
@@ -46,7 +46,7 @@ module Gallop
       # @return [Float] N·m on the shaft in the mean of the step
       def apply(v_alpha, v_beta, angle, _speed, dt)
         prepare(dt) unless dt == @dt
-        electrical = angle * @pairs + @magnet_offset
+        @electrical = electrical = angle * @pairs + @magnet_offset
         cos = Math.cos(electrical)
         sin = Math.sin(electrical)
         a0 = @i_alpha
@@ -55,34 +55,46 @@ module Gallop
         drop = @drop_before
         x_alpha = @lambda_alpha + v_alpha * dt - drop * a0
         x_beta = @lambda_beta + v_beta * dt - drop * b0
+        drop = @drop_after
         if @open_u
           one_phase(x_beta, cos, sin)
+          a1 = 0.0
+          b1 = @i_beta
+          lambda_alpha = @lambda_alpha
         else
-          @i_d = i_d = (cos * x_alpha + sin * x_beta - @flux) * @admittance_d
-          @i_q = i_q = (cos * x_beta - sin * x_alpha) * @admittance_q
-          @i_alpha = cos * i_d - sin * i_q
-          @i_beta = sin * i_d + cos * i_q
-          @lambda_alpha = x_alpha - @drop_after * @i_alpha
+          i_d = (cos * x_alpha + sin * x_beta - @flux) * @admittance_d
+          i_q = (cos * x_beta - sin * x_alpha) * @admittance_q
+          @i_alpha = a1 = cos * i_d - sin * i_q
+          @i_beta = b1 = sin * i_d + cos * i_q
+          @lambda_alpha = lambda_alpha = x_alpha - drop * a1
         end
-        @lambda_beta = x_beta - @drop_after * @i_beta
-        account(v_alpha, v_beta, a0, b0)
+        @lambda_beta = lambda_beta = x_beta - drop * b1
+        share = @share
+        @electrical_power = @power_factor * (v_alpha * (a0 + share * (a1 - a0)) + v_beta * (b0 + share * (b1 - b0)))
+        before = @torque_now
+        @torque_now = now = @torque_factor * (lambda_alpha * b1 - lambda_beta * a1)
+        @torque = 0.5 * (before + now)
       end
 
       # The power stage is off. The free-wheeling diodes end the currents within a fraction of a millisecond; the
       # energy is small against the bus and is left out. The shaft is dragged by nothing.
       def open_circuit(_angle, _speed, _dt)
-        @i_d = @i_q = @i_alpha = @i_beta = @mean_a = @mean_b = @electrical_power = 0.0
+        @i_alpha = @i_beta = @electrical_power = @electrical = 0.0
         @linked = false
         @torque = @torque_now = 0.0
       end
 
-      # In the mean of the last step. @return [Float] W
-      def copper_loss = @power_factor * @resistance * (@mean_a * @mean_a + @mean_b * @mean_b)
+      # In the frame of the rotor.
+      def i_d = Math.cos(@electrical) * @i_alpha + Math.sin(@electrical) * @i_beta
+      def i_q = Math.cos(@electrical) * @i_beta - Math.sin(@electrical) * @i_alpha
+
+      # @return [Float] W at the end of the last step
+      def copper_loss = @power_factor * @resistance * (@i_alpha * @i_alpha + @i_beta * @i_beta)
 
       # A of all legs of the power stage together, for its losses
       def legs_current = Plant.legs_current(@i_alpha, @i_beta)
 
-      def at_rest? = @i_d.zero? && @i_q.zero?
+      def at_rest? = @i_alpha.zero? && @i_beta.zero?
 
       private
 
@@ -111,22 +123,7 @@ module Gallop
       def one_phase(x_beta, cos, sin)
         @i_alpha = 0.0
         @i_beta = (x_beta - @flux * sin) / (@l_d * sin * sin + @l_q * cos * cos + @drop_after)
-        @i_d = sin * @i_beta
-        @i_q = cos * @i_beta
-        @lambda_alpha = cos * (@l_d * @i_d + @flux) - sin * @l_q * @i_q
-      end
-
-      # Means of the step. @return [Float] N·m
-      def account(v_alpha, v_beta, a0, b0)
-        share = @share
-        a1 = @i_alpha
-        b1 = @i_beta
-        @mean_a = mean_a = a0 + share * (a1 - a0)
-        @mean_b = mean_b = b0 + share * (b1 - b0)
-        @electrical_power = @power_factor * (v_alpha * mean_a + v_beta * mean_b)
-        before = @torque_now
-        @torque_now = now = @torque_factor * (@lambda_alpha * b1 - @lambda_beta * a1)
-        @torque = 0.5 * (before + now)
+        @lambda_alpha = cos * (@l_d * sin * @i_beta + @flux) - sin * @l_q * cos * @i_beta
       end
     end
   end

@@ -93,12 +93,22 @@ module Gallop
         @free = Swing.of(@stiffness, @damping, reduced(@inertia, @load_inertia), dt)
         @motor_alone = Swing.of(@stiffness, @damping, @inertia, dt)
         @load_alone = Swing.of(@stiffness, @damping, @load_inertia, dt)
-        @whole = @inertia + @load_inertia
-        @load_share = @load_inertia / @whole
+        @a, @b, @c, @d = @free.to_a
+        @hold_motor = @free.inertia / (@inertia * @stiffness)
+        @hold_load = @free.inertia / (@load_inertia * @stiffness)
+        @a_torque = dt / (@inertia + @load_inertia)
+        @load_share = @load_inertia / (@inertia + @load_inertia)
       end
 
       def advance(torque, dt)
         prepare(dt) unless dt == @dt
+        return advance_from_rest(torque, dt) if @speed == 0.0 || @load_speed == 0.0
+        opposing = @coulomb + @brake_torque
+        motor = torque - (@speed > 0.0 ? opposing : -opposing) - @viscous * @speed
+        both(motor, -@gravity - (@load_speed > 0.0 ? @load_torque : -@load_torque), dt, torque)
+      end
+
+      def advance_from_rest(torque, dt)
         shaft = @stiffness * @twist + @damping * (@speed - @load_speed)
         motor = on_motor(torque, shaft)
         load = on_load(shaft)
@@ -125,16 +135,23 @@ module Gallop
       end
 
       def both(motor, load, dt, torque)
-        held = (motor / @inertia - load / @load_inertia) * @free.inertia / @stiffness
-        x = @twist - held
-        w = @speed - @load_speed
-        twist = held + @free.a * x + @free.b * w
-        relative = @free.c * x + @free.d * w
-        mean = @speed - w * @load_share
-        after = mean + (motor + load) / @whole * dt
-        @angle += 0.5 * (mean + after) * dt + (twist - @twist) * @load_share
-        @twist = twist
-        reach(after + relative * @load_share, after - relative * (1 - @load_share), torque)
+        speed = @speed
+        load_speed = @load_speed
+        before = @twist
+        share = @load_share
+        held = motor * @hold_motor - load * @hold_load
+        x = before - held
+        w = speed - load_speed
+        @twist = twist = held + @a * x + @b * w
+        relative = @c * x + @d * w
+        mean = speed - w * share
+        after = mean + (motor + load) * @a_torque
+        @angle += 0.5 * (mean + after) * dt + (twist - before) * share
+        motor_after = after + relative * share
+        load_after = motor_after - relative
+        return reach(motor_after, load_after, torque) unless motor_after * speed > 0.0 && load_after * load_speed > 0.0
+        @load_speed = load_after
+        @speed = motor_after
       end
 
       # One of them moves, the other stands.

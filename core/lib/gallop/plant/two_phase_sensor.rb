@@ -6,7 +6,7 @@ module Gallop
     # the phases A and B.
     class TwoPhaseSensor < CurrentSensor
       def read(i_alpha, i_beta)
-        @i_alpha = @i_u = sample(@gain_u * i_alpha + @offset_u) - @zero_u
+        @i_alpha = sample(@gain_u * i_alpha + @offset_u) - @zero_u
         @i_beta = @i_v = sample(@gain_v * i_beta + @offset_v) - @zero_v
       end
     end

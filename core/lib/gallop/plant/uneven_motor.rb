@@ -69,8 +69,8 @@ module Gallop
 
       # By the currents of the last step; what is linked stays, as a flux cannot jump.
       def saturate
-        d = @i_d * @knee
-        q = @i_q * @knee
+        d = i_d * @knee
+        q = i_q * @knee
         @l_d = @full_d / (1.0 + d * d)
         @l_q = @full_q / (1.0 + q * q)
         prepare_admittances

@@ -75,9 +75,9 @@ module Gallop
 
       # The power stage puts the voltage on the motor for dt.
       def drive(v_alpha, v_beta, dt)
-        return coast(dt) unless torque_allowed?
-        @hand_holds = false
-        @hand_way = 0.0
+        return coast(dt) unless @torque_off_a_closed && @torque_off_b_closed
+        hand_torque = @hand_torque
+        let_go if @hand_holds
         mechanics = @mechanics
         motor = @motor
         speed = mechanics.speed
@@ -89,7 +89,7 @@ module Gallop
         else
           motor.apply(v_alpha, v_beta, angle + speed * dt, speed, dt)
         end
-        mechanics.outside_torque = @obstacles ? @hand_torque + @obstacles.torque(angle, speed) : @hand_torque
+        mechanics.outside_torque = @obstacles ? hand_torque + @obstacles.torque(angle, speed) : hand_torque
         mechanics.turn(motor.torque, dt)
         @bus_energy += motor.electrical_power * dt
         pass(dt)
@@ -158,6 +158,11 @@ module Gallop
       def pushed?
         @obstacles&.drives? &&
           @obstacles.torque(@mechanics.angle, 0.0).abs > @mechanics.breakaway + @mechanics.brake_torque
+      end
+
+      def let_go
+        @hand_holds = false
+        @hand_way = 0.0
       end
 
       def turn_freely(dt)

@@ -46,12 +46,9 @@ module Gallop
         end
 
         def hold_field(angle, current)
-          @axis.drive(@v_alpha, @v_beta, Servo::DT)
+          @axis.drive(@current.v_alpha, @current.v_beta, Servo::DT)
           sensor = @axis.sensor
           @current.step(current, 0.0, sensor.i_alpha, sensor.i_beta, angle, 0.0, voltage_limit)
-          @v_alpha = @current.v_alpha
-          @v_beta = @current.v_beta
-          @current_square = @current.i_d * @current.i_d + @current.i_q * @current.i_q
         end
 
         def end_alignment

@@ -83,9 +83,11 @@ module Gallop
           @applied += @voltage
           current = @axis.sensor.i_v
           @voltage = @current.step(@torque / @torque_constant, current, @axis.bus_voltage * VOLTAGE_USE)
-          @current_square = 2 * current * current
-          trip(Monitors::OVER_CURRENT, Stopping::COAST) if @current_square > @over_current_square
+          trip(Monitors::OVER_CURRENT, Stopping::COAST) if measured_square > @over_current_square
         end
+
+        # As a peak of an rms, which is what the monitors reckon with.
+        def measured_square = 2 * @axis.sensor.i_v**2
 
         def family_figures =
           super.merge("motor.voltage" => -> { ((@stage_on ? @voltage : axis.open_voltage) * 100).round })

@@ -37,9 +37,8 @@ module Gallop
           @speed_loop = Control::SpeedLoop.new
           @ramp = Control::SpeedRamp.new
           @path = Control::PositionProfile.new
-          @v_alpha = @v_beta = @torque = @speed = @display_speed = @wanted_speed = 0.0
+          @torque = @speed = @display_speed = @wanted_speed = 0.0
           start_feedback
-          @current_square = 0.0
           start_targets
           start_servo_monitors
         end
@@ -128,7 +127,6 @@ module Gallop
           @speed_loop.reset
           @ramp.reset(@speed)
           @path.reset(position, @speed)
-          @v_alpha = @v_beta = 0.0
           begin_targets
         end
 
@@ -137,7 +135,6 @@ module Gallop
           @aligning = false
           @torque = @wanted_speed = 0.0
           @ramp.reset(0.0)
-          @v_alpha = @v_beta = 0.0
         end
 
         def position = @count * @radians
@@ -160,8 +157,8 @@ module Gallop
         # The voltage worked out in one period is put out in the next, as in a real drive.
         def control_current
           sensor = @axis.sensor
-          @axis.drive(@v_alpha, @v_beta, DT)
           current = @current
+          @axis.drive(current.v_alpha, current.v_beta, DT)
           current.step(
             0.0,
             @torque * @current_of_torque,
@@ -171,12 +168,14 @@ module Gallop
             @speed * @pairs,
             voltage_limit
           )
-          @v_alpha = current.v_alpha
-          @v_beta = current.v_beta
-          i_d = current.i_d
-          i_q = current.i_q
-          @current_square = square = i_d * i_d + i_q * i_q
-          trip(Monitors::OVER_CURRENT, Stopping::COAST) if square > @over_current_square
+          trip(Monitors::OVER_CURRENT, Stopping::COAST) if measured_square > @over_current_square
+        end
+
+        # A², peak
+        def measured_square
+          i_d = @current.i_d
+          i_q = @current.i_q
+          i_d * i_d + i_q * i_q
         end
       end
     end

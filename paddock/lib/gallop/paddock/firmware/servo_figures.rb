@@ -30,7 +30,7 @@ module Gallop
         end
 
         def wrapped(count) = ((count + 0x80000000) & 0xFFFFFFFF) - 0x80000000
-        def current_square = @stage_on ? @current_square : 0.0
+        def current_square = @stage_on ? measured_square : 0.0
         def measured_speed = @display_speed
         def torque_current = @stage_on ? @current.i_q / SQRT2 : 0.0
         def actual_torque = torque_current * @torque_constant
