@@ -115,7 +115,12 @@ class Bench
   end
 
   def write_many(drive, count)
-    settings = drive.profile.settings.reject { |entry| entry.text? || entry.choices.any? || entry.grid }.last(count)
+    settings =
+      drive
+        .profile
+        .settings
+        .reject { |entry| entry.text? || entry.choices.any? || entry.grid || entry.hazard }
+        .last(count)
     drive.draft_all(settings.to_h { |entry| [entry.key, neighbour(entry, drive.live_values[entry.key])] })
     keys = drive.drafts.reload.pluck(:key)
     raise "#{keys.size} values are drafted, not #{count}" unless keys.size == count

@@ -4,7 +4,8 @@ require "json"
 require "open3"
 require "tmpdir"
 
-# bin/bench engine [REVISION]: how much faster than real time the stand-ins live, in processor time, best of several runs
+# bin/bench engine [REVISION]: how much faster than real time the stand-ins live, in processor time, best of several
+# runs
 # that alternate between this code and a copy of an earlier revision. Only the ratio between the two means much: the
 # machine's own speed varies.
 class BenchEngine
@@ -80,7 +81,15 @@ class BenchEngine
   end
 
   def report(rounds)
-    puts format("%-22s %12s %12s %8s %14s %14s", "simulated s a CPU s", @revision[0, 10], "now", "ratio", "at rest before", "now")
+    puts format(
+           "%-22s %12s %12s %8s %14s %14s",
+           "simulated s a CPU s",
+           @revision[0, 10],
+           "now",
+           "ratio",
+           "at rest before",
+           "now"
+         )
     rounds.first.first.each_key do |kind|
       before, now, rest_before, rest_now =
         [[0, 0], [1, 0], [0, 1], [1, 1]].map { |side, figure| rounds.map { |round| round[side][kind][figure] }.max }

@@ -108,7 +108,7 @@ RSpec.describe Gallop::Plant do
       expect(mass.angle).to be_within(0.03).of(Math.asin(0.5))
     end
 
-    # A fan of 0.4 N·m at 100 rad/s: 0.1 N·m drive it to 50 rad/s.
+    # A fan of 0.4 N·m at 100 rad/s: with 0.1 N·m it turns at 50 rad/s.
     it "loads by the speed" do
       fan = described_class.new(speed_torque: 0.4, speed_reference: 100.0, speed_power: 2.0)
       expect(turned(fan, 0.1, 4.0, inertia: 1e-4).speed).to be_within(0.05).of(50.0)

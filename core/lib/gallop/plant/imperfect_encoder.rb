@@ -5,7 +5,8 @@ module Gallop
     # An encoder as it is made and mounted, above what Encoder has:
     #
     #   eccentricity     φ + ε sin φ                             once in a turn
-    #   signal error     φ + δ sin 2 N φ/N                       twice a period, of offset, gain and phase of sine and cosine
+    #   signal error     φ + δ sin 2 N φ/N                       twice a period, of offset, gain and phase of sine and
+    #   cosine
     #                                                            or of a resolver (N periods a turn)
     #   jitter           ± a number of counts by chance
     #   lost counts      so many in each turn, always the same way
@@ -14,8 +15,8 @@ module Gallop
     #
     # (Heydemann's correction for sine and cosine: Applied Optics 20, 1981.)
     class ImperfectEncoder < Encoder
-      # @param eccentricity [Float] rad @param signal_error [Float] rad of the electrical period @param periods [Integer]
-      # of the signal in a turn @param jitter [Integer] counts @param lost_counts [Float] in a turn
+      # @param eccentricity [Float] rad @param signal_error [Float] rad of the electrical period @param periods
+      # [Integer] of the signal in a turn @param jitter [Integer] counts @param lost_counts [Float] in a turn
       # @param word_time [Float] s @param hall_errors [Array<Float>] electrical rad of the six edges
       # @param hall_offset [Float] electrical rad @param seed [Integer] for the jitter
       def initialize(

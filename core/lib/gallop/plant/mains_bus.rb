@@ -19,8 +19,8 @@ module Gallop
       # @param source_resistance [Float] Ω of mains and rectifier, @param precharge_resistance [Float] Ω
       # @param brake_resistance [Float, nil] Ω; nil where no resistor is fitted
       # @param electronics_power [Float] W drawn as long as the electronics run
-      # @param phases [Integer] 1 or 3 @param ripple [Boolean] whether the mains is rectified wave by wave, instead of as
-      # its peak @param frequency [Float] Hz
+      # @param phases [Integer] 1 or 3 @param ripple [Boolean] whether the mains is rectified wave by wave, instead of
+      # as its peak @param frequency [Float] Hz
       # @param charged [Boolean] begin with the bus at the peak of the mains instead of empty
       def initialize(
         mains_voltage:,

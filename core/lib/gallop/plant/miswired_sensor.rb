@@ -4,8 +4,8 @@ module Gallop
   module Plant
     # Current channels that are connected or made wrong: exchanged, reversed, at the end of their range, or drifting.
     class MiswiredSensor < CurrentSensor
-      # @param exchanged [Boolean] U for V @param reversed_u, reversed_v [Boolean] @param range [Float, nil] A at which a
-      # channel ends @param drift [Float] A/s by which both offsets go, up to @param drift_end [Float] A
+      # @param exchanged [Boolean] U for V @param reversed_u, reversed_v [Boolean] @param range [Float, nil] A at which
+      # a channel ends @param drift [Float] A/s by which both offsets go, up to @param drift_end [Float] A
       def initialize(
         exchanged: false,
         reversed_u: false,

@@ -13,7 +13,8 @@ module Gallop
     # (Armstrong-Hélouvry: Control of Machines with Friction, ch. 3, for the Stribeck curve in this form.) All figures
     # are of the motor's shaft, where all of it acts.
     class Obstacles
-      # @param stop_low, stop_high [Float, nil] rad @param stop_stiffness [Float] N·m/rad @param stop_loss [Float] N·m·s/rad
+      # @param stop_low, stop_high [Float, nil] rad @param stop_stiffness [Float] N·m/rad @param stop_loss [Float]
+      # N·m·s/rad
       # @param unbalance [Float] N·m @param unbalance_turns [Float] @param speed_torque [Float] N·m at
       # @param speed_reference [Float] rad/s @param speed_power [Float] @param stribeck_torque [Float] N·m above Coulomb
       # @param stribeck_speed [Float] rad/s @param backward_torque [Float] N·m

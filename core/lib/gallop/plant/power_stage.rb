@@ -2,7 +2,8 @@
 
 module Gallop
   module Plant
-    # What a stage of transistors and diodes makes of the voltage that is asked for. In its dead time the current chooses
+    # What a stage of transistors and diodes makes of the voltage that is asked for. In its dead time the current
+    # chooses
     # the leg's potential, so that the mean voltage of a leg is off by t_d f_s U against the current; in a conducting
     # device the voltage drops by U_0 + r |i|, which becomes heat (e.g. Holmes, Lipo: Pulse Width Modulation for Power
     # Converters, ch. 2). Near zero the current changes its sign within a switching period, and the error goes through

@@ -25,14 +25,16 @@ module Gallop
         )
       end
 
-      def bus_stopping
-        return unless first_power && highest_bus && highest_bus < trip
+      def bus_stopping = @bus_stopping ||= first_power && highest_bus && highest_bus < trip ? stop_of_bus : nil
+
+      def stop_of_bus
+        resistor = given("resistor") ? { resistor: given("resistor"), chopper: chopper } : {}
         BusOfStop.new(
           capacitance: capacitance,
           start: highest_bus,
           power: first_power,
           time: given("stop_time"),
-          **(given("resistor") ? { resistor: given("resistor"), chopper: chopper } : {})
+          **resistor
         )
       end
 
