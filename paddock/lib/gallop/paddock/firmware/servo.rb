@@ -9,6 +9,7 @@ module Gallop
         include ServoFigures
         include ServoTargets
         include Aligning
+        include TorquePath
 
         RATE = 16_000
         DT = 1.0 / RATE
@@ -62,7 +63,7 @@ module Gallop
           @speed_filter = 1 - Math.exp(-Plant::TWO_PI * setting("feedback.speed_filter") * SPEED_DT)
           @torque_constant = of_shaft("motor.torque_constant", :torque_constant)
           @current_of_torque = SQRT2 / @torque_constant # peak
-          take_torque_filter
+          take_torque_path
           tune_loops
           take_limits
           take_targets
@@ -71,11 +72,6 @@ module Gallop
 
         def pole_pairs_set = @effective["motor.pole_pairs"]
         def offset_set = setting("feedback.commutation_offset") * Math::PI / 180
-
-        def take_torque_filter
-          corner = @effective.fetch("filters.torque_low_pass", 0)
-          @torque_filter = corner.positive? ? 1 - Math.exp(-Plant::TWO_PI * corner * SPEED_DT) : nil
-        end
 
         def tune_loops
           @bandwidth = setting("current_loop.bandwidth") * Plant::TWO_PI
@@ -146,8 +142,10 @@ module Gallop
         end
 
         def control_speed
-          torque = @speed_loop.step(@wanted_speed, @speed, @feed_forward * @wanted_rate, torque_bound)
-          @torque = @torque_filter ? @torque + @torque_filter * (torque - @torque) : torque
+          forward = @feed_forward * @wanted_rate
+          forward += given_ahead if @ahead
+          torque = @speed_loop.step(@wanted_speed, @speed, forward, torque_bound)
+          @torque = @shaped ? shape(torque) : torque
         end
 
         # A stop may use the whole torque.
