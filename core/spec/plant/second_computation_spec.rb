@@ -125,6 +125,14 @@ RSpec.describe Gallop::Plant do
     end
   end
 
+  # |i_u| + |i_v| + |i_w| of a turning current are 6/π of its peak in the mean.
+  it "counts the currents of three legs" do
+    sums =
+      Array.new(3600) { |n| described_class.legs_current(Math.cos(n * Math::PI / 1800), Math.sin(n * Math::PI / 1800)) }
+    expect(sums.sum / sums.size).to be_within(1e-4).of(6 / Math::PI)
+    expect(described_class.legs_current(2.0, 0.0)).to be_within(1e-12).of(4.0)
+  end
+
   # What goes in is stored, lost, or comes out at the shaft.
   describe "the energy of a motor" do
     def balance(motor, seconds, dt, loss: ->(part) { part.copper_loss })

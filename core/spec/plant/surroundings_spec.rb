@@ -152,6 +152,18 @@ RSpec.describe Gallop::Plant do
       expect(brake.grip).to eq(3.2)
     end
 
+    it "takes its whole engage time when its coil goes in the very moment in which it has opened" do
+      brake = brake()
+      brake.powered = true
+      45.times { brake.grip_after(1e-3) }
+      expect(brake.grip).to eq(0.0)
+      brake.powered = false
+      24.times { brake.grip_after(1e-3) }
+      expect(brake.grip).to eq(0.0)
+      brake.grip_after(1e-3)
+      expect(brake.grip).to eq(3.2)
+    end
+
     it "never opens without its wires, but by hand" do
       brake = brake()
       brake.wired = false

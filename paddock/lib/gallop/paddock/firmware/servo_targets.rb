@@ -15,7 +15,7 @@ module Gallop
 
         def start_targets
           @wanted_rate = 0.0
-          @goal = 0.0
+          @goal = @lag = 0.0
           @set_point_seen = @set_point_waits = false
           @clamped = false
           @asked_torque = @torque_goal = Float::INFINITY
@@ -75,6 +75,7 @@ module Gallop
 
         def begin_targets
           @goal = position
+          @lag = 0.0
           @set_point_seen = @set_point_waits = false
         end
 
@@ -112,6 +113,8 @@ module Gallop
 
         def follow_path
           accept_set_point
+          # both of this moment; the path goes on to the next before anything else is asked
+          @lag = @path.position - position
           before = @path.speed
           @path.step(
             @goal,
@@ -164,7 +167,7 @@ module Gallop
 
         def following_error_counts
           return 0 unless @stage_on && positioning? && stop_kind.nil?
-          ((@path.position - position) / @radians).round
+          (@lag / @radians).round
         end
       end
     end
