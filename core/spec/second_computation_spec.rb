@@ -4,7 +4,8 @@ require_relative "core_helper"
 require "json"
 require "open3"
 
-# What follows from the facts of machines by chance, against core/spec/tools/machines.py: another program, from the physics.
+# What follows from the facts of machines by chance, against core/spec/tools/machines.py: another program, from the
+# physics.
 RSpec.describe Gallop::Machine do
   script = File.expand_path("tools/machines.py", __dir__)
   count = Chance.times(60, 600)
