@@ -141,7 +141,9 @@ module Gallop
           @last_count = @count
         end
 
+        # What takes the place of the speed loop says itself with how much torque.
         def control_speed
+          return @torque = @occupation.torque(@speed_loop, @speed, torque_bound) if @occupation
           forward = @feed_forward * @wanted_rate
           forward += given_ahead if @ahead
           torque = @speed_loop.step(@wanted_speed, @speed, forward, torque_bound)

@@ -50,7 +50,7 @@ module Gallop
         # drive believes it to be. A load that drives the shaft on in the demanded direction is none of that, nor one
         # that is stronger than the torque that is asked for; over-speed will notice it.
         def watch_commutation(dt)
-          return @runaway_for = 0.0 if by_torque?
+          return @runaway_for = 0.0 if by_torque? || @occupation
           magnitude = @speed.abs
           away =
             @speed_loop.limited && @torque * @speed < 0 && @wanted_speed * @speed <= 0 && magnitude > @last_magnitude

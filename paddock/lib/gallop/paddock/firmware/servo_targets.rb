@@ -15,6 +15,7 @@ module Gallop
 
         def start_targets
           @wanted_rate = 0.0
+          @occupation = nil # in place of the speed loop
           @goal = @lag = 0.0
           @set_point_seen = @set_point_waits = false
           @clamped = false

@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+require_relative "paddock_helper"
+
+RSpec.describe Gallop::Paddock::Firmware::PulseInput do
+  def input(below) = described_class.new(centre: 1500.0, deadband: 20.0, low: 1000.0, high: 2000.0, below: below)
+
+  # (1750 − 1500 − 20)/(500 − 20)
+  it "tells a share by the width, nothing within its deadband and without a pulse" do
+    widths = [nil, 1500.0, 1515.0, 1750.0, 2400.0]
+    expect(widths.map { |width| input(1).share(width, turning: false) }).to match(
+      [0.0, 0.0, 0.0, be_within(1e-9).of(230.0 / 480), 1.0]
+    )
+  end
+
+  it "brakes below the centre, reverses, or reverses from rest" do
+    shares = [0, 1, 2].map { |below| [true, false].map { |turning| input(below).share(1000.0, turning: turning) } }
+    expect(shares).to eq([[0.0, 0.0], [-1.0, -1.0], [0.0, -1.0]])
+    expect([input(0).brake(1240.0), input(0).brake(nil)]).to match([be_within(1e-9).of(0.5), 0.0])
+  end
+end
+
+RSpec.describe Gallop::Paddock::Firmware::TorqueByPulse do
+  subject(:by_pulse) { described_class.new }
+
+  let(:loop) { Gallop::Control::SpeedLoop.new.tap { |it| it.tune(gain: 0.1, integral_time: 0.0, dt: 1e-3) } }
+
+  it "gives its share, less and less towards the highest speed, and brakes with a bound" do
+    by_pulse.ask(0.5, 0.0, 100.0)
+    expect([0.0, 95.0, 100.0].map { |speed| by_pulse.torque(loop, speed, 2.0) }).to match(
+      [1.0, be_within(1e-9).of(0.5), 0.0]
+    )
+    by_pulse.ask(0.0, 0.25, 100.0)
+    expect(by_pulse.torque(loop, 50.0, 2.0)).to eq(-0.5)
+  end
+end
