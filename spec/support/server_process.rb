@@ -66,7 +66,7 @@ class ServerProcess
       theirs, @output = IO.pipe
       @pid =
         Process.spawn(
-          { "RAILS_ENV" => "production" },
+          { "RAILS_ENV" => "production", "MALLOC_ARENA_MAX" => "2" }, # as bin/demo does
           RbConfig.ruby,
           Rails.root.join("spec/support/nursery.rb").to_s,
           in: theirs,
@@ -117,6 +117,7 @@ class ServerProcess
   def environment
     {
       "RAILS_ENV" => "production",
+      "MALLOC_ARENA_MAX" => "2",
       "PORT" => port.to_s,
       "GALLOP_DATABASE" => database,
       "GALLOP_LOG" => log,
