@@ -3,8 +3,8 @@
 module Gallop
   module Paddock
     class Firmware
-      # A pulse input in the place of the target of the network, as remote controls and vehicles give it: by speed, or by
-      # torque. Limits and envelope hold it like any other target.
+      # A pulse input in the place of the target of the network, as remote controls and vehicles give it: by speed, or
+      # by torque. Limits and envelope hold it like any other target.
       module PulseCommand
         TORQUE = 2 # of pulse.function
         LOST = 0xFF40

@@ -19,7 +19,8 @@ module Gallop
           @below = below
         end
 
-        # @param width [Float, nil] µs, none without a pulse @param turning [Boolean] whether the shaft still goes forward
+        # @param width [Float, nil] µs, none without a pulse @param turning [Boolean] whether the shaft still goes
+        # forward
         # @return [Float] −1 to 1
         def share(width, turning:)
           return 0.0 if width.nil?
