@@ -15,6 +15,17 @@ module Gallop
 
       COMMON = Facts::Form.load("limits/bounds")[:common]
 
+      RULES = %i[
+        top_speed_unreachable
+        demand_beyond_bounds
+        ramp_beyond_torque
+        no_torque_left
+        ramp_overheats
+        stop_trips_the_supply
+        quick_stop_slower
+        coasting_load
+        coasting_long
+      ].freeze
       CHARTS = %i[run].freeze
 
       # Bounds of the speed. @return [Hash{String => Float}] who bounds => rad/s

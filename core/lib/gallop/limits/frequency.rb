@@ -13,24 +13,10 @@ module Gallop
           %i[highest_speed working_frequency acceleration_left time_to_speed way_of_a_stop quick_stop_follows] +
             ComingToRest::CONSEQUENCES
         ).freeze
-      RULES = %i[
-        frequency_unreachable
-        top_speed_unreachable
-        demand_beyond_bounds
-        ramp_beyond_torque
-        no_torque_left
-        ramp_overheats
-        stop_trips_the_supply
-        quick_stop_slower
-        coasting_load
-        coasting_long
-        turns_at_zero
-        window_turned
-        bands_half
-        bands_overlap
-        band_takes_the_top
-        ramp_too_coarse
-        factory_stop_trips
+      RULES = [
+        :frequency_unreachable,
+        *Bounds::RULES,
+        *%i[turns_at_zero window_turned bands_half bands_overlap band_takes_the_top ramp_too_coarse factory_stop_trips]
       ].freeze
       PROPOSALS = %i[
         propose_window

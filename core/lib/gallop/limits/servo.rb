@@ -22,23 +22,17 @@ module Gallop
             factory_window
           ] + ComingToRest::CONSEQUENCES
         ).freeze
-      RULES = %i[
-        top_speed_unreachable
-        demand_beyond_bounds
-        ramp_beyond_torque
-        no_torque_left
-        ramp_overheats
-        stop_trips_the_supply
-        quick_stop_slower
-        coasting_load
-        coasting_long
-        travel_turned
-        travel_beyond_stroke
-        locked_axis
-        rounding_too_long
-        factory_ramp_violent
-        factory_ramp_slow
-        factory_window_large
+      RULES = [
+        *Bounds::RULES,
+        *%i[
+          travel_turned
+          travel_beyond_stroke
+          locked_axis
+          rounding_too_long
+          factory_ramp_violent
+          factory_ramp_slow
+          factory_window_large
+        ]
       ].freeze
       PROPOSALS = %i[
         propose_speeds

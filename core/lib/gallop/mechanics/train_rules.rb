@@ -113,7 +113,7 @@ module Gallop
       end
 
       def torque_beyond_motor
-        limit = motor_peak_torque
+        limit = profile.servo? ? motor&.usable_torque : nil
         return unless limit && largest_torque && largest_torque > limit
         caution(
           "torque_beyond_motor",
@@ -279,13 +279,6 @@ module Gallop
       def speed_at(motor_speed)
         at_load = motor_speed / gear * radius
         linear? ? show(at_load * 60, "m/min") : speed_text(at_load)
-      end
-
-      # Of the motor and the drive, whichever is smaller.
-      def motor_peak_torque
-        return unless motor && profile.servo?
-        motor.given("torque_constant") && motor.given("peak_current") &&
-          [motor.given("peak_current"), rating(:peak_current)].min * motor.given("torque_constant")
       end
 
       def rated_torque

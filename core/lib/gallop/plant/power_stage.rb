@@ -11,7 +11,7 @@ module Gallop
     class PowerStage
       SQRT3 = Math.sqrt(3)
 
-      attr_reader :v_alpha, :v_beta, :loss
+      attr_reader :v_alpha, :v_beta
 
       # @param dead_time [Float] s, @param rate [Float] Hz of switching, @param drop [Float] V over a device that
       # conducts, @param resistance [Float] Ω of it, @param clamp [Float] A below which the sign is not sure
@@ -22,7 +22,7 @@ module Gallop
         @resistance = resistance.to_f
         @inverse_clamp = 1 / clamp.to_f
         @legs = legs_a_phase.to_f
-        @loss = @v_alpha = @v_beta = 0.0
+        @v_alpha = @v_beta = 0.0
       end
 
       # @param v_alpha, v_beta [Float] V that are asked for @param i_alpha, i_beta [Float] A that flow
@@ -41,13 +41,13 @@ module Gallop
           ew = dead * sw + @drop * sw + @resistance * w
           @v_alpha = v_alpha - (2.0 * eu - ev - ew) / 3.0
           @v_beta = v_beta - (ev - ew) / SQRT3
-          return @loss = @drop * (su * u + sv * v + sw * w) + @resistance * (u * u + v * v + w * w)
+          return @drop * (su * u + sv * v + sw * w) + @resistance * (u * u + v * v + w * w)
         end
         su = sign(i_alpha)
         sv = sign(i_beta)
         @v_alpha = v_alpha - 2.0 * (dead * su + @drop * su + @resistance * i_alpha)
         @v_beta = v_beta - 2.0 * (dead * sv + @drop * sv + @resistance * i_beta)
-        @loss = 2.0 * (@drop * (su * i_alpha + sv * i_beta) + @resistance * (i_alpha * i_alpha + i_beta * i_beta))
+        2.0 * (@drop * (su * i_alpha + sv * i_beta) + @resistance * (i_alpha * i_alpha + i_beta * i_beta))
       end
 
       private

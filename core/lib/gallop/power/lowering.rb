@@ -7,7 +7,6 @@ module Gallop
     #
     #   P = (F_g − F_f) v η,  E = (F_g − F_f) s η
     module Lowering
-      CONSEQUENCES = %i[energy_of_lowering].freeze
       LONG = 2.0 # s of going down from which the resistor's continuous power decides, not the energy of a pulse
 
       private
