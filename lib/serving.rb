@@ -14,6 +14,7 @@ module Serving
       Housekeeping.run
     end
     Drive.where(link_wanted: true).find_each { |drive| open_link(drive) }
+    give_memory_back
     at_exit do
       Link::Registry.close_all
       Logged.clerk.close
@@ -28,10 +29,15 @@ module Serving
     Rails.logger.warn("#{drive.name} is not linked: #{e.message}")
   end
 
+  def self.give_memory_back
+    return unless MemoryReturn.available?
+    MemoryReturn.new(moving: -> { Link::Registry.all.any? { |connection| connection.motion.holding? } }).start
+  end
+
   def self.tell_the_lack_of_room
     yield
   rescue ActiveRecord::StatementInvalid => e
     Rails.logger.error("The database takes nothing: #{e.message.lines.first&.chomp}")
   end
-  private_class_method :open_link, :tell_the_lack_of_room
+  private_class_method :open_link, :give_memory_back, :tell_the_lack_of_room
 end

@@ -87,7 +87,7 @@ export const useSignals = (driveId: number, enabled: boolean) =>
   });
 
 /** The tests of a drive: what each needs, what it will do, and what came of it last. */
-const useTests = (driveId: number) =>
+export const useTests = (driveId: number) =>
   useQuery({ queryKey: ["tests", driveId], queryFn: () => api.get<Test[]>(`/drives/${driveId}/tests`) });
 
 /** One of them, and its run while it is under way. */

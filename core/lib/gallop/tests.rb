@@ -14,16 +14,16 @@ module Gallop
         words: "turn by hand shaft push counts index halls wiring encoder"
       ),
       Row.new(
-        id: "sensor_offset",
-        title: "Offset of the current sensors",
-        stage: "verify",
-        words: "zero current sensor offset transducer shunt"
-      ),
-      Row.new(
         id: "direction",
         title: "Direction",
         stage: "verify",
         words: "direction of rotation forward backward reverse"
+      ),
+      Row.new(
+        id: "sensor_offset",
+        title: "Offset of the current sensors",
+        stage: "verify",
+        words: "zero current sensor offset transducer shunt"
       )
     ].freeze
 

@@ -4,8 +4,7 @@ import type { Drive } from "../../api/types";
 import { Column, PageHead } from "../../parts/Columns";
 import { SignalFindings } from "../SignalFindings";
 import { Needs } from "../tests/Needs";
-import { SensorOffset } from "../tests/SensorOffset";
-import { DirectionProof } from "./DirectionProof";
+import { StageTests } from "../tests/StageTests";
 import { FaultHistory } from "./FaultHistory";
 import { GaitPicker } from "./GaitPicker";
 import { Reins } from "./Reins";
@@ -39,8 +38,7 @@ export function VerifyStage({ drive }: { drive: Drive }) {
           <StatusBits drive={drive} verify={verify} />
         </Column>
         <Column title="Proof" note="seen and measured">
-          <DirectionProof drive={drive} />
-          <SensorOffset drive={drive} />
+          <StageTests drive={drive} stage="verify" />
           <Box>
             <FaultHistory drive={drive} />
           </Box>

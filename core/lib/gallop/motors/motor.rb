@@ -30,9 +30,10 @@ module Gallop
       def current_for(torque) = given("torque_constant") && torque / given("torque_constant")
 
       # What motor and drive give for a short time, together. @return [Float, nil] N·m
-      def usable_torque
-        given_all("peak_current", "torque_constant") { |peak, constant| [peak, rating(:peak_current)].min * constant }
-      end
+      def usable_torque = given_all("torque_constant") { |constant| usable_current && usable_current * constant }
+
+      # @return [Float, nil] A
+      def usable_current = given("peak_current") && [given("peak_current"), rating(:peak_current)].min
 
       # Facts of the machine around the motor, which no data sheet of the motor has. @return [Array<String>]
       def self.surrounding =

@@ -88,12 +88,17 @@ module Gallop
               torque_constant: constant,
               pole_pairs: pairs,
               resistance: r,
-              inductance: l
+              inductance: l,
+              weakening: weakening,
+              most: usable_current || Float::INFINITY
             )
           end
       end
 
       private
+
+      # A against the magnets, as the trade prints it.
+      def weakening = 0.0
 
       def idle_current = 0.0
     end

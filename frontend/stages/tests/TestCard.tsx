@@ -11,25 +11,23 @@ import { RunProgress } from "./RunProgress";
 import { Standing } from "./Standing";
 import { useRun } from "./useRun";
 
-/** What the current sensors show without a current, and what the drive is to take off. */
-export function SensorOffset({ drive }: { drive: Drive }) {
-  const { test, running } = useTest(drive, "sensor_offset");
+/** A test that needs nothing but to be begun: what it will do, what it waits for, and what came of it. */
+export function TestCard({ drive, id }: { drive: Drive; id: string }) {
+  const { test, running } = useTest(drive, id);
   const { begin, take } = useRun(drive);
   if (!test) return null;
+  const { moves, lasts, sentence } = test.announcement;
   const ready = test.needs.every(({ met }) => met);
   return (
     <Card title={test.title} aside={<Standing proof={test.proof} />}>
-      {running ? <RunProgress drive={drive} run={running} /> : <Meta>{test.announcement.sentence}</Meta>}
+      {running ? <RunProgress drive={drive} run={running} /> : <Meta>{sentence}</Meta>}
       {!running && (
         <>
-          <Needs
-            needs={test.needs}
-            label={`Needs of ${test.title}`}
-            ready={`Ready, about ${Math.ceil(test.announcement.lasts)} s`}
-          />
+          {moves && <Meta>{moves}</Meta>}
+          <Needs needs={test.needs} label={`Needs of ${test.title}`} ready={`Ready, about ${Math.ceil(lasts)} s`} />
           <Flex mt="1.5">
-            <Action disabled={!ready || begin.isPending} onClick={() => begin.mutate({ test: test.id })}>
-              Measure
+            <Action disabled={!ready || begin.isPending} onClick={() => begin.mutate({ test: id })}>
+              {moves ? "Begin" : "Measure"}
             </Action>
           </Flex>
         </>
@@ -37,7 +35,7 @@ export function SensorOffset({ drive }: { drive: Drive }) {
       <LastRun run={test.run} />
       {test.proof && <ProofResult proof={test.proof} title={test.title} />}
       {test.run?.traced && !running && <RunTrace drive={drive} run={test.run} />}
-      {test.proof && test.run?.proof && !running && (
+      {test.proof && test.run?.proof && test.proof.estimates.length > 0 && !running && (
         <Estimates proof={test.proof} taking={take.isPending} onTake={() => take.mutate(test.run as Run)} />
       )}
     </Card>
