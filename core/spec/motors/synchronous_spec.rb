@@ -145,4 +145,40 @@ RSpec.describe Gallop::Motors::Synchronous do
     expect(mark.("40").tone).to eq(:bad)
     expect(assess.charts.first.marks.map(&:label)).to eq(["top speed"])
   end
+
+  describe "a weakened field" do
+    let(:weakened) { { "weakening_current" => "3", "top_speed" => "7100" } }
+
+    # ψ/L = 46.01 mWb/4.2 mH = 10.95 A peak, 7.746 A rms; 325.3 V · 0.94; each of 4000 currents tried (Python):
+    # 11 951 rpm, which the output frequency of 599 Hz ends at 7188
+    it "reaches further, is said of the envelope and of the values" do
+      expect(figure("top_speed_weakened", weakened)).to eq(7188)
+      expect(figure("top_speed_on_bus", weakened)).to eq(figure("top_speed_on_bus"))
+      expect(assess(weakened).proposals.find { |one| one.key == "current_loop.weakening_current" }.figure).to eq(3)
+      curve = assess(weakened).charts.first.curves.find { |each| each.name == "peak" }
+      expect(curve.points.first).to match([0.0, be_within(1e-3).of(7.8 * 0.488)])
+      expect(curve.points.last).to match([be_within(0.1).of(7188), 0.0])
+      expect(ids(weakened)).not_to include("top_speed_beyond_bus", "weakening_beyond_peak", "weakening_too_deep")
+      expect(ids("top_speed" => "8000")).to include("top_speed_beyond_bus")
+    end
+
+    it "asks for nothing where the data sheet permits nothing" do
+      expect(assess.proposals.map(&:key)).not_to include("current_loop.weakening_current")
+      expect(assess.consequences.map(&:id)).not_to include("top_speed_weakened")
+    end
+
+    # 7.746 A take all of the flux; 0.9 of it 6.97 A
+    it "finds more than the peak current, and more than the magnets have" do
+      expect(ids(weakened.merge("weakening_current" => "7.9"))).to include("weakening_beyond_peak")
+      expect(ids(weakened.merge("weakening_current" => "7.7"))).not_to include("weakening_beyond_peak")
+      expect(ids(weakened.merge("weakening_current" => "7.0"))).to include("weakening_too_deep")
+      expect(ids(weakened.merge("weakening_current" => "6.9"))).not_to include("weakening_too_deep")
+    end
+
+    # √3 · 46.01 mWb · 5 = 0.39845 V·s/rad: 400 V at 9 586 rpm
+    it "finds the speed from which a motor that coasts charges the bus beyond what it stands" do
+      expect(ids("top_speed" => "9700")).to include("coasting_charges_bus")
+      expect(ids("top_speed" => "9500")).not_to include("coasting_charges_bus")
+    end
+  end
 end

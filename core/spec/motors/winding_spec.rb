@@ -30,6 +30,27 @@ RSpec.describe Gallop::Motors::Winding do
     expect(armature.speed_at(0.2, 24)).to be_within(0.01).of(359.9)
   end
 
+  # N·m, V, A against the magnets => rad/s; each of 4000 currents tried, the speed of each halved into place
+  {
+    [0.0, 540, 2] => 1640.19,
+    [2.38, 540, 2] => 1140.61,
+    [2.38, 540, 6] => 1595.31,
+    [6.0, 540, 5] => 633.05,
+    [0.5, 325, 3] => 1210.71
+  }.each do |(torque, bus, weakening), speed|
+    it "goes on to #{speed} rad/s with #{weakening} A against the magnets, #{torque} N·m and #{bus} V" do
+      weakened = servo.with(weakening: weakening.to_f, most: 12.0)
+      expect(weakened.speed_at(torque, bus)).to be_within(1e-4 * speed).of(speed)
+      expect(weakened.unweakened.speed_at(torque, bus)).to be < speed
+    end
+  end
+
+  it "has no current left against the magnets where torque takes it all" do
+    limit = servo.torque_constant * 12.0
+    weakened = servo.with(weakening: 5.0, most: 12.0)
+    expect(weakened.speed_at(limit, 540)).to be_within(1e-6).of(servo.speed_at(limit, 540))
+  end
+
   it "leaves the torque that the voltage still drives" do
     expect(servo.torque_at(500, 540)).to be_within(0.01).of(6.8306)
     expect(stepper.torque_at(60, 48)).to be_within(0.001).of(2.2373)

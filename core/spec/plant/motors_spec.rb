@@ -86,6 +86,58 @@ RSpec.describe Gallop::Plant do
     end
   end
 
+  describe "a synchronous motor whose stage is off" do
+    subject(:motor) do
+      Gallop::Plant::SynchronousMotor.new(
+        resistance: 2.8,
+        inductance_d: 0.011,
+        inductance_q: 0.011,
+        flux: 0.1,
+        pole_pairs: 4
+      )
+    end
+
+    # The same bridge wire by wire in steps of 0.1 µs: a leg lies at the bus where current flows into it, at the other
+    # side where it flows out; the star point is their mean. @return [Float] A into the bus, mean of a turn
+    def wire_by_wire(speed, bus, flux: 0.1, inductance: 0.011, resistance: 2.8, pairs: 4)
+      omega = speed * pairs
+      currents = [0.0, 0.0, 0.0]
+      dt = 1e-7
+      period = (2 * Math::PI / omega / dt).round
+      mean = 0.0
+      (4 * period).times do |n|
+        legs = currents.map { |i| bus / 2 * (i / 5e-3).clamp(-1.0, 1.0) }
+        star = legs.sum / 3
+        currents =
+          currents.each_with_index.map do |i, k|
+            emf = flux * omega * Math.sin(omega * n * dt - k * 2 * Math::PI / 3)
+            i + dt / inductance * (emf - resistance * i - legs[k] + star)
+          end
+        mean += currents.sum { |i| i.positive? ? i : 0.0 } / period if n >= 3 * period
+      end
+      mean
+    end
+
+    # rad/s and V
+    { [600.0, 325.0] => "well", [900.0, 325.0] => "far", [700.0, 400.0] => "somewhat" }.each do |(speed, bus), how|
+      it "charges a bus of #{bus.round} V that its magnets exceed #{how}" do
+        motor.open_circuit(0.0, speed, 1e-4, bus)
+        current = wire_by_wire(speed, bus)
+        # the closed form takes crests for straight; where the current is small against the reactance that is most wrong
+        expect(-motor.electrical_power / bus).to be_within(0.08 * current).of(current)
+        # all that brakes the shaft is in the bus or in the copper
+        expect(-motor.torque * speed).to be_within(1e-6).of(motor.copper_loss - motor.electrical_power)
+      end
+    end
+
+    it "turns freely as long as the bus is higher" do
+      motor.open_circuit(0.0, 450.0, 1e-4, 325.0)
+      expect([motor.torque, motor.electrical_power, motor.copper_loss]).to eq([0.0, 0.0, 0.0])
+      motor.open_circuit(0.0, -600.0, 1e-4, 325.0)
+      expect(motor.torque).to be_positive
+    end
+  end
+
   describe Gallop::Plant::StepperMotor do
     subject(:motor) do
       described_class.new(resistance: 0.88, inductance: 6.3e-3, flux: 0.012, pole_pairs: 50, detent_torque: 0.05)

@@ -3,10 +3,16 @@
 module Gallop
   module Control
     # Field-oriented current control: one PI in d and one in q with K_p = ω_c L and K_i = ω_c R (pole-zero
-    # cancellation, e.g.
-    # Leonhard, ch. 12), cross-coupling and back-EMF fed forward, conditional integration at the voltage limit.
+    # cancellation, e.g. Leonhard, ch. 12), cross-coupling and back-EMF fed forward. Where the bus has not enough, both
+    # are shortened alike and the integrals stand still; but while the field is weakened it comes first: d gets what it
+    # needs, up to FIELD_SHARE, q what is left of the circle, as without the one the other would have nothing at all.
     class CurrentLoop
+      # Of the voltage, for d at most; q keeps 0.44 of it.
+      FIELD_SHARE = 0.9
+
       attr_reader :v_alpha, :v_beta, :i_d, :i_q
+      # V² peak that both axes would like to have
+      attr_reader :asked_square
 
       def initialize
         reset
@@ -25,7 +31,7 @@ module Gallop
 
       def reset
         @integral_d = @integral_q = 0.0
-        @i_d = @i_q = @v_alpha = @v_beta = 0.0
+        @i_d = @i_q = @v_alpha = @v_beta = @asked_square = 0.0
       end
 
       # @param want_d, want_q [Float] A peak, @param i_alpha, i_beta [Float] A measured
@@ -41,14 +47,24 @@ module Gallop
         inductance = @inductance
         v_d = @kp * error_d + @integral_d - omega * inductance * i_q
         v_q = @kp * error_q + @integral_q + omega * (inductance * i_d + @flux)
-        square = v_d * v_d + v_q * v_q
-        if square > v_limit * v_limit
+        @asked_square = square = v_d * v_d + v_q * v_q
+        if square <= v_limit * v_limit
+          @integral_d += @ki_dt * error_d
+          @integral_q += @ki_dt * error_q
+        elsif want_d < 0.0
+          most = FIELD_SHARE * v_limit
+          if v_d.abs > most
+            v_d = v_d > 0.0 ? most : -most
+          else
+            @integral_d += @ki_dt * error_d
+          end
+          rest = Math.sqrt(v_limit * v_limit - v_d * v_d)
+          v_q = v_q > rest ? rest : (v_q < -rest ? -rest : v_q)
+          @integral_q += @ki_dt * error_q if v_q * error_q < 0.0
+        else
           factor = v_limit / Math.sqrt(square)
           v_d *= factor
           v_q *= factor
-        else
-          @integral_d += @ki_dt * error_d
-          @integral_q += @ki_dt * error_q
         end
         # the voltage acts one and a half periods later
         ahead = angle + omega * @delay

@@ -4,7 +4,7 @@ module Gallop
   module Motors
     # Torque over speed of a motor with magnets: what the current allows, and what the voltage leaves of it, on the
     # bus as rated and at its weakest. Each point of a curve solves the voltage equation of Winding for its
-    # torque; the field is not weakened.
+    # torque, the field weakened as far as motor and current permit.
     module MagnetEnvelope
       STEPS = 24
 
@@ -32,8 +32,14 @@ module Gallop
         falling =
           (0..STEPS)
             .map { |step| most * (1 - step / STEPS.to_f) }
-            .map { |torque| point(winding.speed_at(torque, bus), torque) }
+            .map { |torque| point([winding.speed_at(torque, bus), frequency_end].min, torque) }
         Chart::Curve.new(name: name, points: [[0.0, falling.first.last], *falling], role: role)
+      end
+
+      # rad/s, beyond which the drive turns no field; a motor with brushes has none to turn.
+      def frequency_end
+        return Float::INFINITY unless arrangement.alternates
+        2 * Math::PI * rating(:output_frequency) / given("pole_pairs")
       end
 
       def point(speed, torque) = [told(:speed, speed).first, told(:torque, torque).first]
@@ -41,7 +47,7 @@ module Gallop
       # For ever: the rated torque to the rated speed, no further than the voltage reaches.
       def continuous
         torque = given("rated_torque")
-        ends = [given("rated_speed"), winding.speed_at(torque, bus_voltage)].compact.min
+        ends = [given("rated_speed"), winding.unweakened.speed_at(torque, bus_voltage)].compact.min
         Chart::Curve.new(
           name: "for ever",
           points: [point(0.0, torque), point(ends, torque), point(ends, 0.0)],

@@ -8,8 +8,8 @@ module Gallop
 
       def top_speed_on_bus
         torque = given("rated_torque") or return
-        speed = winding&.speed_at(torque, bus_voltage) or return
-        weakest = winding.speed_at(torque, weakest_bus_voltage)
+        speed = winding&.unweakened&.speed_at(torque, bus_voltage) or return
+        weakest = winding.unweakened.speed_at(torque, weakest_bus_voltage)
         consequence(
           "top_speed_on_bus",
           "Top speed on a #{show(bus_voltage, "V", 0)} bus",

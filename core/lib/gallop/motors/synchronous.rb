@@ -24,12 +24,13 @@ module Gallop
 
       def top_speed_weakened
         return unless weakening.positive? && winding
-        speed, weak = [bus_voltage, weakest_bus_voltage].map { |bus| winding.speed_at(0.0, bus) }
+        speed, weak = [bus_voltage, weakest_bus_voltage].map { |bus| [winding.speed_at(0.0, bus), frequency_end].min }
         consequence(
           "top_speed_weakened",
           "Top speed with the field weakened",
           *told(:speed, speed),
-          "Without a load, with #{show(weakening, "A")} against the magnets; #{speed_text(weak)} on a weak supply."
+          "Without a load, with #{show(weakening, "A")} against the magnets; #{speed_text(weak)} on a weak supply. " \
+            "The output frequency ends at #{speed_text(frequency_end)}."
         )
       end
 
@@ -58,7 +59,8 @@ module Gallop
         caution(
           "weakening_too_deep",
           "#{show(weakening, "A")} take away #{percent(share)} of the magnets' flux",
-          because: "With all of it gone the direction of the voltage turns round, and the motor is lost to its control.",
+          because:
+            "With all of it gone the direction of the voltage turns round, and the motor is lost to its control.",
           so: "At most #{show(Winding::DEEPEST * whole, "A", 1)}.",
           facts: %w[weakening_current line_inductance torque_constant]
         )
@@ -76,8 +78,9 @@ module Gallop
           "coasting_charges_bus",
           "At #{speed_text(top)} the magnets give #{show(top * crest, "V", 0)} between two lines; the bus stands " \
             "#{show(rating(:trip), "V", 0)}",
-          because: "When the power stage switches off at that speed, by a fault or an open torque-off channel, the " \
-            "motor charges the bus until it has slowed down.",
+          because:
+            "When the power stage switches off at that speed, by a fault or an open torque-off channel, the " \
+              "motor charges the bus until it has slowed down.",
           so: "At most #{speed_text(safe)}, or a braking resistor that takes the energy of the machine from there on.",
           facts: %w[top_speed torque_constant]
         )

@@ -33,6 +33,9 @@ module Gallop
           highest(0.0, deepest(i)) { |d| speed_with(i, d, bus) }
         end
 
+        # With the field as the magnets make it.
+        def unweakened = weakening.zero? ? self : with(weakening: 0.0)
+
         # The same equation, solved for the current; the field is not weakened.
         # @return [Float] N·m that the voltage leaves at that speed
         def torque_at(speed, bus)

@@ -51,7 +51,7 @@ module Gallop
       end
 
       # The power stage is off; the diodes end the current within a fraction of a millisecond.
-      def open_circuit(_angle, _speed, _dt)
+      def open_circuit(_angle, _speed, _dt, _bus = nil)
         @mean = @electrical_power = @torque = 0.0
         flow(0.0)
         0.0

@@ -84,7 +84,7 @@ module Gallop
       end
 
       # The stage is off: no stator current, the rotor flux dies away with its own time constant.
-      def open_circuit(_angle, speed, dt)
+      def open_circuit(_angle, speed, dt, _bus = nil)
         @i_alpha = @i_beta = @electrical_power = @torque = @torque_now = 0.0
         @ir_alpha = @ir_beta = 0.0
         @linked = false

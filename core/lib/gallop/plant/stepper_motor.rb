@@ -28,7 +28,7 @@ module Gallop
         @torque -= detent(angle)
       end
 
-      def open_circuit(angle, speed, dt)
+      def open_circuit(angle, speed, dt, bus = Float::INFINITY)
         super
         @torque = -detent(angle)
       end

@@ -12,6 +12,8 @@ module Gallop
     # however short that is. Currents are told in the frame, and of the moment, of the step's end; torque and power are
     # the means of the step. Angles and speeds handed in are mechanical; α is the axis of phase U.
     class SynchronousMotor
+      SQRT3 = Math.sqrt(3)
+
       attr_reader :i_alpha, :i_beta, :torque, :electrical_power, :pole_pairs, :flux
       # Whether the wire of phase U is off: what is left flows between V and W.
       attr_accessor :open_u
@@ -31,6 +33,7 @@ module Gallop
         @magnet_offset = magnet_offset.to_f
         @power_factor = phases / 2.0
         @torque_factor = @power_factor * pole_pairs
+        @crest = SQRT3 * @flux * pole_pairs # V·s/rad between two lines
         @open_u = false
         open_circuit(0.0, 0.0, 0.0)
       end
@@ -77,11 +80,13 @@ module Gallop
       end
 
       # The power stage is off. The free-wheeling diodes end the currents within a fraction of a millisecond; the
-      # energy is small against the bus and is left out. The shaft is dragged by nothing.
-      def open_circuit(_angle, _speed, _dt)
+      # energy is small against the bus and is left out. The shaft is dragged by nothing, unless it turns so fast that
+      # the diodes rectify what the magnets give. @param bus [Float] V
+      def open_circuit(_angle, speed, _dt, bus = Float::INFINITY)
         @i_alpha = @i_beta = @electrical_power = @electrical = 0.0
         @linked = false
-        @torque = @torque_now = 0.0
+        @torque = @torque_now = @rectified = 0.0
+        rectify(speed, bus) if speed.abs * @crest > bus
       end
 
       # In the frame of the rotor.
@@ -89,14 +94,30 @@ module Gallop
       def i_q = Math.cos(@electrical) * @i_beta - Math.sin(@electrical) * @i_alpha
 
       # @return [Float] W at the end of the last step
-      def copper_loss = @power_factor * @resistance * (@i_alpha * @i_alpha + @i_beta * @i_beta)
+      def copper_loss
+        @power_factor * @resistance * (@i_alpha * @i_alpha + @i_beta * @i_beta) +
+          2.0 * @resistance * @rectified * @rectified
+      end
 
       # A of all legs of the power stage together, for its losses
-      def legs_current = Plant.legs_current(@i_alpha, @i_beta)
+      def legs_current = Plant.legs_current(@i_alpha, @i_beta) + 2.0 * @rectified
 
       def at_rest? = @i_alpha.zero? && @i_beta.zero?
 
       private
+
+      # Three phases on a bridge of diodes (Mohan, Undeland, Robbins: Power Electronics, ch. 5): the mean of six crests
+      # a turn, less commutation and resistance of two phases.
+      def rectify(speed, bus)
+        return if @power_factor == 1.0 # each phase of two has a bridge of its own, far from such speeds
+        omega = speed.abs * @pairs
+        mean = 3.0 / Math::PI * SQRT3 * @flux * omega
+        current = (mean - bus) / (3.0 / Math::PI * omega * 0.5 * (@l_d + @l_q) + 2.0 * @resistance)
+        return unless current > 0.0
+        @rectified = current
+        @electrical_power = -bus * current
+        @torque = -(bus * current + 2.0 * @resistance * current * current) / speed
+      end
 
       # The share of the drop at the end of a step is 1/(1 − e^(−z)) − 1/z with z = R dt/L: exact for a winding at rest.
       def prepare(dt)
@@ -117,6 +138,7 @@ module Gallop
         @lambda_alpha = @flux * Math.cos(electrical)
         @lambda_beta = @flux * Math.sin(electrical)
         @linked = true
+        @rectified = 0.0
       end
 
       # λ_β = (L_d sin² + L_q cos²) i_β + ψ sin, and no current along α; what the loose wire links follows.

@@ -59,9 +59,9 @@ module Gallop
         @torque
       end
 
-      def open_circuit(angle, speed, dt)
+      def open_circuit(angle, speed, dt, bus = Float::INFINITY)
         super
-        @torque = -@cogging * Math.sin(@cogging_periods * angle) unless @cogging == 0.0
+        @torque -= @cogging * Math.sin(@cogging_periods * angle) unless @cogging == 0.0
         @torque
       end
 

@@ -97,7 +97,8 @@ module Gallop
 
       # The power stage is off for dt.
       def coast(dt)
-        @motor.open_circuit(@mechanics.angle, @mechanics.speed, dt)
+        @motor.open_circuit(@mechanics.angle, @mechanics.speed, dt, @bus.voltage)
+        @bus_energy += @motor.electrical_power * dt
         return turn_by_hand(dt) if @hand_holds
         @obstacles ? turn_past_obstacles(dt) : turn_freely(dt)
         pass(dt)

@@ -35,6 +35,7 @@ module Gallop
 
         def start_loops
           @current = Control::CurrentLoop.new
+          @weakening = Control::FieldWeakening.new
           @speed_loop = Control::SpeedLoop.new
           @ramp = Control::SpeedRamp.new
           @path = Control::PositionProfile.new
@@ -93,21 +94,34 @@ module Gallop
             dt: DT,
             flux: flux_set
           )
+          @weakening.tune(most: weakening_set, inductance: setting("motor.phase_inductance") / 1000, dt: SPEED_DT)
+          @weakens = @weakening.used?
+        end
+
+        # A peak
+        def weakening_set
+          return 0.0 unless @effective.key?("current_loop.weakening_current")
+          SQRT2 * [setting("current_loop.weakening_current"), current_bound].min
         end
 
         # ψ = K_t/(1.5·√2·p) with K_t for an ampere rms
         def flux_set = @torque_constant / (1.5 * SQRT2 * @pole_pairs)
         def voltage_limit = @axis.voltage_limit
 
-        def take_limits
-          current = [
+        # A rms
+        def current_bound
+          [
             setting("limits.current") / 100 * setting("motor.rated_current"),
             setting("motor.peak_current"),
             profile.rating[:peak_current]
           ].min
+        end
+
+        def take_limits
+          @most_square = 2 * current_bound**2
           @torque_limit = [
             setting("limits.torque") / 100 * of_shaft("motor.rated_torque", :torque),
-            current * @torque_constant
+            current_bound * @torque_constant
           ].min
           @torque_share = setting("envelope.torque") / 100
         end
@@ -120,6 +134,7 @@ module Gallop
 
         def begin_loops
           @current.reset
+          @weakening.reset
           @speed_loop.reset
           @ramp.reset(@speed)
           @path.reset(position, @speed)
@@ -128,6 +143,7 @@ module Gallop
 
         def release_loops
           @current.reset
+          @weakening.reset
           @aligning = false
           @torque = @wanted_speed = 0.0
           @ramp.reset(0.0)
@@ -143,6 +159,7 @@ module Gallop
 
         # What takes the place of the speed loop says itself with how much torque.
         def control_speed
+          weaken if @weakens
           return @torque = @occupation.torque(@speed_loop, @speed, torque_bound) if @occupation
           forward = @feed_forward * @wanted_rate
           forward += given_ahead if @ahead
@@ -151,8 +168,20 @@ module Gallop
         end
 
         # A stop may use the whole torque.
-        def torque_bound =
-          @machine.state == :operation_enabled ? [@torque_limit * @torque_share, @asked_torque].min : @torque_limit
+        def torque_bound
+          limit = @weakens ? [@torque_limit, torque_beside_weakening].min : @torque_limit
+          @machine.state == :operation_enabled ? [limit * @torque_share, @asked_torque].min : limit
+        end
+
+        def weaken
+          @weakening.step(Math.sqrt(@current.asked_square), voltage_limit, @speed * @pairs)
+        end
+
+        # What the whole current leaves beside the one against the magnets.
+        def torque_beside_weakening
+          i_d = @weakening.i_d
+          Math.sqrt([@most_square - i_d * i_d, 0.0].max) / @current_of_torque
+        end
 
         # The voltage worked out in one period is put out in the next, as in a real drive.
         def control_current
@@ -160,7 +189,7 @@ module Gallop
           current = @current
           @axis.drive(current.v_alpha, current.v_beta, DT)
           current.step(
-            0.0,
+            @weakening.i_d,
             @torque * @current_of_torque,
             sensor.i_alpha,
             sensor.i_beta,

@@ -23,9 +23,8 @@ module Gallop
         end
 
         def take_targets
-          @top_speed =
-            [of_shaft("limits.motor_speed", :speed), of_shaft("ramps.profile_speed_limit", :speed)].min *
-              setting("envelope.speed") / 100
+          most = [of_shaft("limits.motor_speed", :speed), of_shaft("ramps.profile_speed_limit", :speed)].min
+          @top_speed = [most * setting("envelope.speed") / 100, frequency_end].min
           @top_backward = backward(@top_speed, of_shaft("limits.backward_speed", :speed))
           @target_step =
             shaft.reckoned(:speed, profile.fetch("speed.target").then { |entry| entry.to_si(entry.figure(1)) })
@@ -55,6 +54,12 @@ module Gallop
           @by_torque = @effective["control.mode"] == TORQUE_PROFILE
           @kp = setting("position_loop.gain")
           @speed_feed_forward = setting("position_loop.speed_feed_forward") / 100
+        end
+
+        # rad/s, where the output frequency ends; a motor with brushes has none
+        def frequency_end
+          frequency = profile.rating[:output_frequency]
+          frequency ? Plant::TWO_PI * frequency / @pole_pairs : Float::INFINITY
         end
 
         # @torque_goal: with its sign, N·m
