@@ -2,9 +2,9 @@
 
 module Gallop
   module Control
-    # Current against the magnets, by the voltage that the current loop would like to have: an integral towards
-    # SHARE of what the bus gives, so that some is left to control with (e.g. Schröder, Elektrische Antriebe, ch. 6). Its
-    # gain follows the reactance, by which a current against the magnets takes voltage away.
+    # Current against the magnets, by the voltage that the current loop would like to have: an integral towards SHARE
+    # of what the bus gives, so that some is left to control with (e.g. Schröder, Elektrische Antriebe, ch. 6). Its gain
+    # follows the reactance, by which a current against the magnets takes voltage away.
     class FieldWeakening
       SHARE = 0.95 # of the voltage limit
       RATE = 300.0 # rad/s at which the voltage is followed

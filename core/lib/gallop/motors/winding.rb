@@ -7,8 +7,9 @@ module Gallop
     #   V² = (ω_e (ψ − L d) + R i)² + (ω_e L i + R d)²,  ω_e = p ω,  T = k p ψ i     (i, d, V peak)
     #
     # with the current d = −i_d against the magnets, none unless it is said how much (e.g. Krause, Analysis of Electric
-    # Machinery, ch. 8; for the weakened field Schröder, Elektrische Antriebe, ch. 6). Figures in SI; constants and currents as the trade prints
-    # them: rms where the current alternates, resistance and inductance between the two points where they are measured.
+    # Machinery, ch. 8; for the weakened field Schröder, Elektrische Antriebe, ch. 6). Figures in SI; constants and
+    # currents as the trade prints them: rms where the current alternates, resistance and inductance between the two
+    # points where they are measured.
     #
     #   winding = Gallop::Motors::Winding.new(arrangement: Gallop::Motors::Winding::THREE_PHASE, torque_constant: 0.55,
     #                                         pole_pairs: 5, resistance: 2.6, inductance: 0.0114)
