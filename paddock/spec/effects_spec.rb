@@ -45,7 +45,51 @@ RSpec.describe "A rig as machines are" do
     expect(read("motor.torque").abs).to be_within(4).of(50)
   end
 
+  it "turns with play, a mass of its own on the shaft and a load that comes in strokes" do
+    commissioned("Carriage") do |drive|
+      drive["mechanics"]["play"] = 0.01
+      drive["appendage"] = { "inertia" => 2e-6, "stiffness" => 60.0, "damping" => 1e-3 }
+      drive["obstacles"] = { "stroke_torque" => 0.5, "stroke_period" => 0.4, "stroke_share" => 0.25 }
+    end
+    enable
+    expect(speed_at(600)).to be_within(60).of(600)
+    torques = Array.new(100) { pass(0.01) && read("motor.torque") }
+    expect(torques.max - torques.min).to be_between(20, 120) # of 1.27 N·m: the strokes are 39 %
+    expect(speed_at(0)).to be_within(5).of(0)
+    expect(fault).to eq(0)
+  end
+
+  it "turns a crank, and winds a roll" do
+    [
+      { "crank_inertia" => 2e-4, "ratio" => 4.0 },
+      { "roll_inertia" => 0.5, "roll_core" => 0.08, "roll_layer" => 2e-4, "roll_tension" => 5.0, "ratio" => 5.0 }
+    ].each do |varying|
+      commissioned("Carriage") do |drive|
+        drive["mechanics"] = drive["mechanics"].except("load_inertia", "stiffness", "damping").merge(varying)
+      end
+      enable
+      expect(speed_at(600)).to be_within(60).of(600)
+      expect(fault).to eq(0)
+    end
+  end
+
   {
+    "play without a load" => [
+      ->(d) { d["mechanics"] = { "inertia" => 1e-4, "play" => 0.01 } },
+      /mechanics: play needs load_inertia and stiffness/
+    ],
+    "a roll on a belt" => [
+      ->(d) { d["mechanics"]["roll_inertia"] = 1.0 },
+      /mechanics: roll_inertia is of one mass, without stiffness/
+    ],
+    "strokes without an end" => [
+      ->(d) { d["obstacles"] = { "stroke_share" => 1.5 } },
+      /obstacles\.stroke_share: 1\.5 is impossible; 0\.0 to 1\.0 can be/
+    ],
+    "a mass on the shaft that rings beyond what can be reckoned" => [
+      ->(d) { d["appendage"] = { "inertia" => 1e-7, "stiffness" => 100.0 } },
+      /appendage: rings at 5033 Hz; up to 2500 Hz can be/
+    ],
     "a stop without stiffness" => [
       ->(d) { d["obstacles"] = { "stop_high" => 1.0, "stop_stiffness" => 0.0 } },
       /obstacles\.stop_stiffness: 0\.0 is impossible; 0\.1 to 10000\.0 can be/

@@ -18,19 +18,25 @@ module Gallop
 
       # @param stator_resistance, rotor_resistance [Float] Ω at 20 °C, the rotor's referred to the stator
       # @param stator_leakage, rotor_leakage, magnetising_inductance [Float] H
+      # @param saturation_flux [Float, nil] V·s of magnetising flux at which half of the inductance is left; nil for
+      # iron that does not saturate: L_m(λ) = L_m/(1 + (λ/λ_s)⁴), taken anew with the temperature, as a flux is slow
+      # (e.g. Boldea, Nasar: The Induction Machine Handbook, ch. 5, for the shape)
       def initialize(
         stator_resistance:,
         rotor_resistance:,
         stator_leakage:,
         rotor_leakage:,
         magnetising_inductance:,
-        pole_pairs:
+        pole_pairs:,
+        saturation_flux: nil
       )
         @cold_stator = stator_resistance.to_f
         @cold_rotor = rotor_resistance.to_f
-        @l_m = magnetising_inductance.to_f
-        @l_s = @l_m + stator_leakage
-        @l_r = @l_m + rotor_leakage
+        @full_l_m = magnetising_inductance.to_f
+        @stator_leakage = stator_leakage.to_f
+        @rotor_leakage = rotor_leakage.to_f
+        @saturation_flux = saturation_flux&.to_f
+        magnetise(@full_l_m)
         @pole_pairs = pole_pairs
         @open_u = false
         @r_alpha = @r_beta = 0.0 # rotor flux
@@ -43,8 +49,12 @@ module Gallop
         factor = 1 + COPPER_TEMPERATURE_COEFFICIENT * (temperature - REFERENCE_TEMPERATURE)
         @r_s = @cold_stator * factor
         @r_r = @cold_rotor * factor
+        saturate if @saturation_flux && @linked
         @dt = nil
       end
+
+      # H of the magnetising branch as it is now
+      def magnetising_inductance = @l_m
 
       # @see SynchronousMotor#apply; the angle does not matter to a cage, the speed is that of the step
       def apply(v_alpha, v_beta, _angle, speed, dt)
@@ -112,6 +122,18 @@ module Gallop
       def at_rest? = @i_alpha.zero? && @i_beta.zero? && @r_alpha.zero? && @r_beta.zero?
 
       private
+
+      def magnetise(inductance)
+        @l_m = inductance
+        @l_s = inductance + @stator_leakage
+        @l_r = inductance + @rotor_leakage
+      end
+
+      # What is linked stays, as a flux cannot jump: the currents of the next step follow from it.
+      def saturate
+        flux = Math.hypot(@i_alpha + @ir_alpha, @i_beta + @ir_beta) * @l_m
+        magnetise(@full_l_m / (1.0 + (flux / @saturation_flux)**4))
+      end
 
       # The inverse of L + ½ R dt, by which what is linked at the end of a step gives the currents.
       def prepare(dt)

@@ -9,6 +9,7 @@ module Gallop
     #   a load by speed    −T_l (|ω|/ω_l)^p          p = 1 for calenders, 2 for fans and pumps
     #   Stribeck           −(T_b − T_c)/(1 + (ω/ω_s)²), what is left of the breakaway torque at low speed
     #   asymmetry          what going back takes more than going forward
+    #   strokes            −T_p, whichever way it turns, in the first share of each period
     #
     # (Armstrong-Hélouvry: Control of Machines with Friction, ch. 3, for the Stribeck curve in this form.) All figures
     # are of the motor's shaft, where all of it acts.
@@ -17,7 +18,8 @@ module Gallop
       # N·m·s/rad
       # @param unbalance [Float] N·m @param unbalance_turns [Float] @param speed_torque [Float] N·m at
       # @param speed_reference [Float] rad/s @param speed_power [Float] @param stribeck_torque [Float] N·m above Coulomb
-      # @param stribeck_speed [Float] rad/s @param backward_torque [Float] N·m
+      # @param stribeck_speed [Float] rad/s @param backward_torque [Float] N·m @param stroke_torque [Float] N·m
+      # @param stroke_period [Float] s @param stroke_share [Float] of it
       def initialize(
         stop_low: nil,
         stop_high: nil,
@@ -30,7 +32,10 @@ module Gallop
         speed_power: 2.0,
         stribeck_torque: 0.0,
         stribeck_speed: 1.0,
-        backward_torque: 0.0
+        backward_torque: 0.0,
+        stroke_torque: 0.0,
+        stroke_period: 1.0,
+        stroke_share: 0.5
       )
         @low = stop_low&.to_f
         @high = stop_high&.to_f
@@ -44,6 +49,15 @@ module Gallop
         @stribeck = stribeck_torque.to_f
         @inverse_stribeck = 1.0 / stribeck_speed
         @backward = backward_torque.to_f
+        @stroke = stroke_torque.to_f
+        @period = stroke_period.to_f
+        @lasts = stroke_share * stroke_period
+        @time = 0.0
+      end
+
+      # Lets its own time pass. @param dt [Float] s
+      def wait(dt)
+        @time = (@time + dt) % @period
       end
 
       # @return [Boolean] whether it can move a shaft that stands
@@ -61,6 +75,7 @@ module Gallop
 
       def opposing(speed)
         load = @speed_torque == 0.0 ? 0.0 : @speed_torque * (speed * @inverse_reference)**@power
+        load += @stroke if @stroke != 0.0 && @time < @lasts
         return load if @stribeck == 0.0
         share = speed * @inverse_stribeck
         load + @stribeck / (1.0 + share * share)

@@ -75,6 +75,9 @@ module Gallop
 
       def at_rest? = @speed.zero?
 
+      # rad of the load, as the motor feels it
+      def load_angle = @angle
+
       # A hand turns the shaft to where it wants it.
       def place(angle, speed)
         @angle = angle

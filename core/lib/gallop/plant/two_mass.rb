@@ -44,6 +44,8 @@ module Gallop
 
       def at_rest? = @speed.zero? && (!coupled || @load_speed.zero?)
 
+      def load_angle = @coupled ? @angle - @twist : @angle
+
       def place(angle, speed)
         super
         @load_speed = speed
@@ -100,15 +102,17 @@ module Gallop
         @load_share = @load_inertia / (@inertia + @load_inertia)
       end
 
-      def advance(torque, dt)
+      def advance(torque, dt) = swing(torque, dt)
+
+      def swing(torque, dt)
         prepare(dt) unless dt == @dt
-        return advance_from_rest(torque, dt) if @speed == 0.0 || @load_speed == 0.0
+        return swing_from_rest(torque, dt) if @speed == 0.0 || @load_speed == 0.0
         opposing = @coulomb + @brake_torque
         motor = torque - (@speed > 0.0 ? opposing : -opposing) - @viscous * @speed
         both(motor, -@gravity - (@load_speed > 0.0 ? @load_torque : -@load_torque), dt, torque)
       end
 
-      def advance_from_rest(torque, dt)
+      def swing_from_rest(torque, dt)
         shaft = @stiffness * @twist + @damping * (@speed - @load_speed)
         motor = on_motor(torque, shaft)
         load = on_load(shaft)

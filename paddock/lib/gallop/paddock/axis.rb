@@ -11,7 +11,7 @@ module Gallop
       SQRT3 = Math.sqrt(3)
       BUS_STEP = 0.24e-3 # s
 
-      attr_reader :shaft, :motor, :mechanics, :bus, :sensor, :encoder, :winding, :heat_sink, :brake
+      attr_reader :shaft, :motor, :mechanics, :bus, :sensor, :encoder, :second_encoder, :winding, :heat_sink, :brake
       attr_reader :inputs, :analog_inputs, :motoring_energy, :regenerated_energy
       attr_accessor :torque_off_a_closed, :torque_off_b_closed
       attr_reader :hand_torque
@@ -34,12 +34,16 @@ module Gallop
         pulse_input: false,
         stage: nil,
         obstacles: nil,
+        appendage: nil,
+        second_encoder: nil,
         bus_reading: {}
       )
         @shaft = shaft
         @pulse_input = pulse_input
         @stage = stage
         @obstacles = obstacles
+        @appendage = appendage
+        @second_encoder = second_encoder
         @bus_gain = bus_reading.fetch(:gain, 1.0)
         @bus_offset = bus_reading.fetch(:offset, 0.0)
         @uneven = motor.respond_to?(:warm_rotor)
@@ -89,7 +93,9 @@ module Gallop
         else
           motor.apply(v_alpha, v_beta, angle + speed * dt, speed, dt)
         end
-        mechanics.outside_torque = @obstacles ? hand_torque + @obstacles.torque(angle, speed) : hand_torque
+        hand_torque += @obstacles.torque(angle, speed) if @obstacles
+        hand_torque += @appendage.pull(speed, dt) if @appendage
+        mechanics.outside_torque = hand_torque
         mechanics.turn(motor.torque, dt)
         @bus_energy += motor.electrical_power * dt
         pass(dt)
@@ -100,14 +106,17 @@ module Gallop
         @motor.open_circuit(@mechanics.angle, @mechanics.speed, dt, @bus.voltage)
         @bus_energy += @motor.electrical_power * dt
         return turn_by_hand(dt) if @hand_holds
-        @obstacles ? turn_past_obstacles(dt) : turn_freely(dt)
+        @obstacles || @appendage ? turn_in_parts(dt) : turn_freely(dt)
         pass(dt)
       end
 
       # The bus as the firmware's converter shows it. @return [Float] V
       def bus_voltage = @bus.voltage * @bus_gain + @bus_offset
 
-      def at_rest? = !pushed? && @hand_torque.zero? && @hand_way.zero? && @mechanics.at_rest? && @motor.at_rest?
+      def at_rest?
+        @mechanics.at_rest? && @motor.at_rest? && @hand_torque.zero? && @hand_way.zero? && !pushed? &&
+          (@appendage.nil? || @appendage.at_rest?)
+      end
 
       # A hand takes the shaft, turns it and holds it there, until it is let go or the power stage drives it. A closed
       # brake holds against it.
@@ -153,7 +162,7 @@ module Gallop
 
       private
 
-      SHORT = 62.5e-6 # s of a step in which an end stop is stiff enough to be met
+      SHORT = 62.5e-6 # s of a step in which an end stop or a small mass is stiff enough to be met
 
       # Whether what is around the shaft moves it although nothing turns.
       def pushed?
@@ -171,11 +180,15 @@ module Gallop
         @mechanics.turn(@motor.torque, dt)
       end
 
-      def turn_past_obstacles(dt)
-        steps = (dt / SHORT).ceil
-        steps.times do
-          @mechanics.outside_torque = @hand_torque + @obstacles.torque(@mechanics.angle, @mechanics.speed)
-          @mechanics.turn(@motor.torque, dt / steps)
+      def turn_in_parts(dt)
+        parts = (dt / SHORT).ceil
+        part = dt / parts
+        parts.times do
+          outside = @hand_torque
+          outside += @obstacles.torque(@mechanics.angle, @mechanics.speed) if @obstacles
+          outside += @appendage.pull(@mechanics.speed, part) if @appendage
+          @mechanics.outside_torque = outside
+          @mechanics.turn(@motor.torque, part)
         end
       end
 
@@ -199,6 +212,7 @@ module Gallop
       # the stage with it.
       def pass(dt)
         @encoder.wait(dt) if @words
+        @obstacles.wait(dt) if @obstacles
         @bus_time = time = @bus_time + dt
         draw(time) if time >= BUS_STEP
       end

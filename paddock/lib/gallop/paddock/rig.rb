@@ -68,6 +68,7 @@ module Gallop
               )
             check_feedback(checked, place)
             check_mechanics(checked, place)
+            check_appendage(checked["appendage"], place) if checked["appendage"]
             checked
           end
       end
@@ -79,6 +80,23 @@ module Gallop
         if given.any? && drive["mechanics"]["motor_inertia"]
           raise Faulty, "#{place}.mechanics: motor_inertia is inertia where there are two masses"
         end
+        check_kind(drive["mechanics"], given.any?, place)
+      end
+
+      # Play is between two masses, and an inertia that varies that of one.
+      def check_kind(mechanics, two, place)
+        raise Faulty, "#{place}.mechanics: play needs load_inertia and stiffness" if mechanics["play"] && !two
+        varying = Schema::VARYING.find { |key| mechanics[key] }
+        raise Faulty, "#{place}.mechanics: #{varying} is of one mass, without stiffness" if varying && two
+      end
+
+      HIGHEST = 2500 # Hz of a mass on the shaft: six steps in a swing
+      private_constant :HIGHEST
+
+      def check_appendage(given, place)
+        rings = Math.sqrt(given["stiffness"] / given["inertia"]) / (2 * Math::PI)
+        return if rings <= HIGHEST
+        raise Faulty, "#{place}.appendage: rings at #{rings.round} Hz; up to #{HIGHEST} Hz can be"
       end
 
       def check_feedback(drive, place)

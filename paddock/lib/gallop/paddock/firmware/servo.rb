@@ -10,6 +10,7 @@ module Gallop
         include ServoTargets
         include Aligning
         include TorquePath
+        include SecondFeedback
 
         RATE = 16_000
         DT = 1.0 / RATE
@@ -48,6 +49,7 @@ module Gallop
         def start_feedback
           start_alignment
           @count = @last_count = axis.encoder.read(axis.mechanics.angle) - @origin
+          start_second
         end
 
         def read_count = @direction * (@axis.encoder.read(@axis.mechanics.angle) - @origin)
@@ -69,6 +71,7 @@ module Gallop
           take_limits
           take_targets
           take_servo_monitors
+          take_second
         end
 
         def pole_pairs_set = @effective["motor.pole_pairs"]
@@ -149,7 +152,7 @@ module Gallop
           @ramp.reset(0.0)
         end
 
-        def position = @count * @radians
+        def position = @by_load ? place_of_load : @count * @radians
         def electrical_angle = (@count % @counts) * @electrical + @offset
 
         def measure_speed

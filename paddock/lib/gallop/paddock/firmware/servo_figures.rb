@@ -13,8 +13,8 @@ module Gallop
           {
             "speed.actual" => -> { raw_of("speed.actual", :speed, @display_speed) },
             "speed.demand" => -> { raw_of("speed.demand", :speed, @wanted_speed) },
-            "position.actual" => -> { wrapped(@count) },
-            "position.demand" => -> { wrapped(positioning? && @stage_on ? (@path.position / @radians).round : @count) },
+            "position.actual" => -> { wrapped(position_count) },
+            "position.demand" => -> { wrapped(positioning? && @stage_on ? (@path.position / @radians).round : position_count) },
             "position.following_error" => -> { following_error_counts.clamp(-0x80000000, 0x7FFFFFFF) },
             "motor.torque" => -> do
               (actual_torque / of_shaft("motor.rated_torque", :torque) * 1000).round.clamp(-0x8000, 0x7FFF)
@@ -22,6 +22,7 @@ module Gallop
             "feedback.angle" => -> { @count % @counts },
             "feedback.halls" => -> { axis.encoder.halls(axis.mechanics.angle) },
             "feedback.aligned" => -> { alignment_state },
+            "second_feedback.position" => -> { wrapped(second_count) },
             "feedback.index_count" => -> { axis.encoder.index_count },
             "feedback.index_distance" => -> { wrapped(@direction * axis.encoder.index_distance) },
             "current_loop.proportional_gain" => -> { milli(@bandwidth * setting("motor.phase_inductance") / 1000) },
@@ -29,6 +30,7 @@ module Gallop
           }
         end
 
+        def position_count = @by_load ? (position / @radians).round : @count
         def wrapped(count) = ((count + 0x80000000) & 0xFFFFFFFF) - 0x80000000
         def current_square = @stage_on ? measured_square : 0.0
         def measured_speed = @display_speed

@@ -29,6 +29,7 @@ module Gallop
         def watch_family(dt)
           watch_standstill(dt)
           return trip(FEEDBACK_LOST, Stopping::COAST) if @effective["monitors.feedback"] == 1 && feedback_lost?
+          return trip(SecondFeedback::SECOND_LOST, Stopping::COAST) if second_lost?
           return unless @stage_on
           return trip(Monitors::OVER_SPEED) if @speed.abs > @over_speed
           watch_following_error(dt)
@@ -60,7 +61,10 @@ module Gallop
         end
 
         def feedback_lost? = axis.encoder.nil? || !axis.encoder.powered
-        def family_reset_permitted? = @fault_code != FEEDBACK_LOST || !feedback_lost?
+        def family_reset_permitted?
+          return !feedback_lost? if @fault_code == FEEDBACK_LOST
+          @fault_code != SecondFeedback::SECOND_LOST || !second_lost?
+        end
       end
     end
   end

@@ -37,6 +37,8 @@ module Gallop
             brake: brake,
             stage: stage,
             obstacles: @drive["obstacles"] && Plant::Obstacles.new(**figures("obstacles")),
+            appendage: @drive["appendage"] && Plant::Appendage.new(**figures("appendage")),
+            second_encoder: second_encoder,
             bus_reading: @drive["bus_reading"] ? figures("bus_reading") : {},
             pulse_input: !@profile["pulse.function"].nil?,
             winding: thermal_mass(@drive["motor"]),
@@ -44,12 +46,26 @@ module Gallop
           )
         end
 
-        # An elastic belt or coupling makes two masses of it.
+        # An elastic belt or coupling makes two masses of it, play in it two that part.
         def mechanics
           return slide if @profile.slides?
           given = figures("mechanics").compact
-          return Plant::TwoMass.new(**given) if given.key?(:stiffness)
-          Plant::OneMass.new(**given.except(:damping))
+          if given.key?(:stiffness)
+            return given.key?(:play) ? Plant::Play.new(**given) : Plant::TwoMass.new(**given)
+          end
+          varies = given.keys.any? { |key| Schema::VARYING.include?(key.to_s) }
+          (varies ? Plant::VaryingMass : Plant::OneMass).new(**given.except(:damping))
+        end
+
+        # Seen from the motor: a turn of it is as many of the motor's as the ratio says.
+        def second_encoder
+          given = @drive["second_feedback"] or return
+          counts = given["counts_per_turn"] / given["ratio"]
+          Plant::Encoder.new(
+            counts_per_turn: counts,
+            direction: given["direction"],
+            offset: radians(given["offset"]) * given["ratio"]
+          )
         end
 
         # Masses and forces as inertia and torques of the shaft.

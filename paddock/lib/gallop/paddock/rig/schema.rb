@@ -123,6 +123,7 @@ module Gallop
             rotor_leakage: figure(1e-6..10.0),
             magnetising_inductance: figure(1e-5..100.0),
             pole_pairs: whole(1..60),
+            saturation_flux: figure(1e-3..100.0, default: nil),
             thermal_resistance: figure(0.001..100.0),
             thermal_time: figure(0.1..36_000.0)
           )
@@ -182,8 +183,16 @@ module Gallop
             motor_inertia: figure(1e-9..1e4, default: nil),
             load_inertia: figure(1e-9..1e4, default: nil),
             stiffness: figure(1e-3..1e7, default: nil),
-            damping: figure(0.0..1e3, default: 0.0)
+            damping: figure(0.0..1e3, default: 0.0),
+            play: figure(0.0..1.0, default: nil),
+            crank_inertia: figure(0.0..1e4, default: nil),
+            roll_inertia: figure(0.0..1e6, default: nil),
+            roll_core: figure(0.001..10.0, default: nil),
+            roll_layer: figure(0.0..0.1, default: nil),
+            roll_tension: figure(0.0..1e5, default: nil),
+            ratio: figure(0.001..1e4, default: nil)
           )
+        VARYING = %w[crank_inertia roll_inertia roll_core roll_layer roll_tension ratio].freeze
         # Around the shaft; see Plant::Obstacles.
         OBSTACLES =
           define(
@@ -198,7 +207,20 @@ module Gallop
             speed_power: figure(0.5..3.0, default: 2.0),
             stribeck_torque: figure(0.0..1e3, default: 0.0),
             stribeck_speed: figure(0.01..1e3, default: 1.0),
-            backward_torque: figure(0.0..1e3, default: 0.0)
+            backward_torque: figure(0.0..1e3, default: 0.0),
+            stroke_torque: figure(0.0..1e4, default: 0.0),
+            stroke_period: figure(0.01..3600.0, default: 1.0),
+            stroke_share: figure(0.0..1.0, default: 0.5)
+          )
+        APPENDAGE =
+          define(inertia: figure(1e-9..1.0), stiffness: figure(0.01..1e6), damping: figure(0.0..10.0, default: 0.0))
+        # What sits at the load, behind belt or gear.
+        SECOND_FEEDBACK =
+          define(
+            counts_per_turn: whole(4..(1 << 24)),
+            direction: one_of(1, -1).with(default: 1),
+            offset: figure(-360.0..360.0, default: 0.0),
+            ratio: figure(0.001..1000.0, default: 1.0)
           )
         # Of the power stage, as far as it is not ideal.
         STAGE =
@@ -278,6 +300,8 @@ module Gallop
             heat_sink: part(HEAT_SINK),
             stage: part(STAGE, default: nil),
             obstacles: part(OBSTACLES, default: nil),
+            appendage: part(APPENDAGE, default: nil),
+            second_feedback: part(SECOND_FEEDBACK, default: nil),
             bus_reading: part(BUS_READING, default: nil),
             boot_time: figure(0.0..60.0, default: 1.2),
             ambient: figure(-40.0..80.0, default: 25.0),
