@@ -4,13 +4,12 @@ require "json"
 require "open3"
 require "tmpdir"
 
-# bin/bench engine [REVISION]: how much faster than real time the stand-ins live, in processor time, best of several
-# runs
-# that alternate between this code and a copy of an earlier revision. Only the ratio between the two means much: the
-# machine's own speed varies.
+# bin/bench engine [REVISION [KIND]]: how much faster than real time the stand-ins live, in processor time, beside a copy
+# of an earlier revision. Both live in processes of their own and take turns in short slices, as the machine's own speed
+# varies by a factor of two within a minute: the ratio is the median of neighbouring slices.
 class BenchEngine
-  RUNS = 5
-  SECONDS = 3.0
+  SLICES = 25
+  SLICE = 0.4 # simulated s
 
   # Run in a process of its own with the code of one directory: prints simulated seconds a second of processor time.
   SCRIPT = <<~'RUBY'
@@ -42,58 +41,78 @@ class BenchEngine
       (seconds / 0.004).round.times { stand_in.advance(0.004) }
       seconds / (Process.clock_gettime(Process::CLOCK_PROCESS_CPUTIME_ID) - began)
     end
-    found = kinds.to_h do |kind, drive|
-      stand_in = Gallop::Paddock::Rig.new({ "name" => "bench", "drives" => [drive] }).build.first
-      3000.times { stand_in.advance(0.001) }
-      at_rest = time.call(stand_in, 2.0)
-      at_rest = [at_rest, time.call(stand_in, 20.0)].max
+    enabled = lambda do |stand_in, kind|
       family = stand_in.profile.family
       set.call(stand_in, "motor.pole_pairs", pairs[family]) if pairs.key?(family)
       [6, 7, 15].each { |word| set.call(stand_in, "control.word", word) }
       set.call(stand_in, "speed.target", 300)
       time.call(stand_in, 1.5)
-      turning = Array.new(3) { time.call(stand_in, Float(ARGV.fetch(1))) }.max
-      raise "#{kind} is not enabled" unless stand_in.firmware.stage_on?
-      [kind, [turning, at_rest]]
+      abort "#{kind} is not enabled" unless stand_in.firmware.stage_on?
     end
-    puts JSON.generate(found)
+    $stdout.sync = true
+    puts JSON.generate(kinds.keys)
+    kinds.each do |kind, drive|
+      stand_in = Gallop::Paddock::Rig.new({ "name" => "bench", "drives" => [drive] }).build.first
+      3000.times { stand_in.advance(0.001) }
+      # asked for “rest”, “enable” and “turn” until the next kind is wanted
+      while (asked = $stdin.gets.chomp) != "next"
+        case asked
+        when "rest" then puts time.call(stand_in, 10.0)
+        when "enable" then enabled.call(stand_in, kind)
+          puts 0
+        else puts time.call(stand_in, Float(asked))
+        end
+      end
+    end
   RUBY
 
-  def initialize(revision)
+  def initialize(revision, only = nil)
     @revision = revision
+    @only = only
   end
 
   def run
     Dir.mktmpdir("bench-engine") do |copy|
       system("git", "archive", @revision, "core", "paddock", "--output", "#{copy}/code.tar", exception: true)
       system("tar", "-xf", "#{copy}/code.tar", "-C", copy, exception: true)
-      rounds = Array.new(RUNS) { [measured(copy), measured(Rails.root.to_s)] }
-      report(rounds)
+      puts format(
+             "%-22s %12s %12s %8s %14s %14s",
+             "simulated s a CPU s",
+             @revision[0, 10],
+             "now",
+             "ratio",
+             "at rest before",
+             "now"
+           )
+      compare([copy, Rails.root.to_s].map { |root| started(root) })
     end
   end
 
   private
 
-  def measured(root)
+  def started(root)
     options = RubyVM.const_defined?(:YJIT) ? ["--yjit"] : []
-    out, status = Open3.capture2(RbConfig.ruby, *options, "-e", SCRIPT, root, SECONDS.to_s)
-    status.success? ? JSON.parse(out) : abort("bin/bench: the stand-ins of #{root} do not run")
+    IO.popen([RbConfig.ruby, *options, "-e", SCRIPT, root], "r+")
   end
 
-  def report(rounds)
-    puts format(
-           "%-22s %12s %12s %8s %14s %14s",
-           "simulated s a CPU s",
-           @revision[0, 10],
-           "now",
-           "ratio",
-           "at rest before",
-           "now"
-         )
-    rounds.first.first.each_key do |kind|
-      before, now, rest_before, rest_now =
-        [[0, 0], [1, 0], [0, 1], [1, 1]].map { |side, figure| rounds.map { |round| round[side][kind][figure] }.max }
-      puts format("%-22s %12.1f %12.1f %8.2f %14.0f %14.0f", kind, before, now, now / before, rest_before, rest_now)
+  def compare(both)
+    kinds = both.map { |one| JSON.parse(one.gets) }.first
+    kinds.each do |kind|
+      report(kind, both) if @only.nil? || kind.include?(@only)
+      both.each { |one| one.puts("next") }
     end
+  end
+
+  def ask(one, what)
+    one.puts(what)
+    Float(one.gets || abort("bin/bench: the stand-ins do not run"))
+  end
+
+  def report(kind, both)
+    rest = Array.new(3) { both.map { |one| ask(one, "rest") } }.transpose.map(&:max)
+    both.each { |one| ask(one, "enable") }
+    slices = Array.new(SLICES) { both.map { |one| ask(one, SLICE) } }
+    ratio = slices.map { |before, now| now / before }.sort[SLICES / 2]
+    puts format("%-22s %12.1f %12.1f %8.2f %14.0f %14.0f", kind, *slices.transpose.map(&:max), ratio, *rest)
   end
 end
