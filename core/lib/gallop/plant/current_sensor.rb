@@ -15,13 +15,18 @@ module Gallop
       # @param gain_u, gain_v [Float] true factor of each channel
       def initialize(step:, noise: 0.0, offset_u: 0.0, offset_v: 0.0, gain_u: 1.0, gain_v: 1.0, seed: 1)
         @step = step.to_f
-        @a_step = 1.0 / @step
         @noise = noise_table(noise / @step, seed)
         @offset_u = offset_u.to_f
         @offset_v = offset_v.to_f
         @gain_u = gain_u.to_f
         @gain_v = gain_v.to_f
-        @half_gain_v = 0.5 * @gain_v
+        # in steps of the converter: of U for α, of V for β and α
+        @a_step = 1.0 / @step
+        @steps_u = @gain_u / @step
+        @steps_v_beta = 0.5 * SQRT3 * @gain_v / @step
+        @steps_v_alpha = 0.5 * @gain_v / @step
+        @rest_u = @offset_u / @step
+        @rest_v = @offset_v / @step
         @at = 0
         @zero_u = @zero_v = 0.0
         @i_alpha = @i_beta = @i_v = 0.0
@@ -36,21 +41,24 @@ module Gallop
       # α is the axis of phase U.
       def i_u = @i_alpha
 
+      # Half a step is in the table already: the floor rounds.
       def read(i_alpha, i_beta)
-        @i_alpha = u = sample(@gain_u * i_alpha + @offset_u) - @zero_u
-        @i_v = v = sample(@half_gain_v * (SQRT3 * i_beta - i_alpha) + @offset_v) - @zero_v
+        noise = @noise
+        @at = at = (@at + 2) & TABLE_MASK
+        @i_alpha = u = (@steps_u * i_alpha + @rest_u + noise[at]).floor * @step - @zero_u
+        @i_v = v = (@steps_v_beta * i_beta - @steps_v_alpha * i_alpha + @rest_v + noise[at + 1]).floor * @step - @zero_v
         @i_beta = (u + 2.0 * v) * INVERSE_SQRT3
       end
 
       private
 
-      # Half a step is in the table already: the floor rounds.
+      # A of a channel, as its converter tells it.
       def sample(current)
         @at = at = (@at + 1) & TABLE_MASK
         (current * @a_step + @noise[at]).floor * @step
       end
 
-      TABLE_MASK = 8191
+      TABLE_MASK = 8191 # even places for U, odd ones for V
       private_constant :TABLE_MASK
 
       # By a linear congruential sequence. @param peak [Float] in steps of the converter

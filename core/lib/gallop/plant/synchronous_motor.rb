@@ -52,31 +52,35 @@ module Gallop
         @electrical = electrical = angle * @pairs + @magnet_offset
         cos = Math.cos(electrical)
         sin = Math.sin(electrical)
-        a0 = @i_alpha
-        b0 = @i_beta
         hold(electrical) unless @linked
-        drop = @drop_before
-        x_alpha = @lambda_alpha + v_alpha * dt - drop * a0
-        x_beta = @lambda_beta + v_beta * dt - drop * b0
-        drop = @drop_after
+        before = @drop_before
+        after = @drop_after
+        drop_alpha = before * @i_alpha
+        drop_beta = before * @i_beta
+        x_alpha = @lambda_alpha + v_alpha * dt - drop_alpha
+        x_beta = @lambda_beta + v_beta * dt - drop_beta
         if @open_u
           one_phase(x_beta, cos, sin)
-          a1 = 0.0
-          b1 = @i_beta
+          a = 0.0
+          b = @i_beta
           lambda_alpha = @lambda_alpha
+          last_alpha = 0.0
         else
           i_d = (cos * x_alpha + sin * x_beta - @flux) * @admittance_d
           i_q = (cos * x_beta - sin * x_alpha) * @admittance_q
-          @i_alpha = a1 = cos * i_d - sin * i_q
-          @i_beta = b1 = sin * i_d + cos * i_q
-          @lambda_alpha = lambda_alpha = x_alpha - drop * a1
+          @i_alpha = a = cos * i_d - sin * i_q
+          @i_beta = b = sin * i_d + cos * i_q
+          last_alpha = after * a
+          @lambda_alpha = lambda_alpha = x_alpha - last_alpha
         end
-        @lambda_beta = lambda_beta = x_beta - drop * b1
-        share = @share
-        @electrical_power = @power_factor * (v_alpha * (a0 + share * (a1 - a0)) + v_beta * (b0 + share * (b1 - b0)))
-        before = @torque_now
-        @torque_now = now = @torque_factor * (lambda_alpha * b1 - lambda_beta * a1)
-        @torque = 0.5 * (before + now)
+        last_beta = after * b
+        @lambda_beta = lambda_beta = x_beta - last_beta
+        # the drops of a step are R dt times its mean current
+        @electrical_power = @power_of_drop * (v_alpha * (drop_alpha + last_alpha) + v_beta * (drop_beta + last_beta))
+        now = @torque_factor * (lambda_alpha * b - lambda_beta * a)
+        @torque = 0.5 * (@torque_now + now)
+        @torque_now = now
+        @torque
       end
 
       # The power stage is off. The free-wheeling diodes end the currents within a fraction of a millisecond; the
@@ -125,12 +129,11 @@ module Gallop
         step = @resistance * dt
         z = step / (0.5 * (@l_d + @l_q))
         share = z > 1e-6 ? 1 / (1 - Math.exp(-z)) - 1 / z : 0.5
-        @share = share
+        @power_of_drop = @power_factor / step
         @drop_after = share * step
         @drop_before = step - @drop_after
         @admittance_d = 1 / (@l_d + @drop_after)
         @admittance_q = 1 / (@l_q + @drop_after)
-        @inverse_dt = 1 / dt
       end
 
       # What the magnets link as the first voltage comes.
