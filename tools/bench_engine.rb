@@ -54,7 +54,7 @@ class BenchEngine
     kinds.each do |kind, drive|
       stand_in = Gallop::Paddock::Rig.new({ "name" => "bench", "drives" => [drive] }).build.first
       3000.times { stand_in.advance(0.001) }
-      # asked for “rest”, “enable” and “turn” until the next kind is wanted
+      # asked for “rest”, “enable” and slices of turning until the next kind is wanted
       while (asked = $stdin.gets.chomp) != "next"
         case asked
         when "rest" then puts time.call(stand_in, 10.0)
@@ -101,6 +101,7 @@ class BenchEngine
       report(kind, both) if @only.nil? || kind.include?(@only)
       both.each { |one| one.puts("next") }
     end
+    both.each(&:close)
   end
 
   def ask(one, what)

@@ -15,7 +15,7 @@ module Gallop
       # @param gain_u, gain_v [Float] true factor of each channel
       def initialize(step:, noise: 0.0, offset_u: 0.0, offset_v: 0.0, gain_u: 1.0, gain_v: 1.0, seed: 1)
         @step = step.to_f
-        @noise = noise_table(noise / @step, seed)
+        @noise = noise_table(noise / @step, seed, [offset_u / @step, offset_v / @step])
         @offset_u = offset_u.to_f
         @offset_v = offset_v.to_f
         @gain_u = gain_u.to_f
@@ -25,8 +25,6 @@ module Gallop
         @steps_u = @gain_u / @step
         @steps_v_beta = 0.5 * SQRT3 * @gain_v / @step
         @steps_v_alpha = 0.5 * @gain_v / @step
-        @rest_u = @offset_u / @step
-        @rest_v = @offset_v / @step
         @at = 0
         @zero_u = @zero_v = 0.0
         @i_alpha = @i_beta = @i_v = 0.0
@@ -41,31 +39,32 @@ module Gallop
       # α is the axis of phase U.
       def i_u = @i_alpha
 
-      # Half a step is in the table already: the floor rounds.
+      # Half a step and the offsets are in the table already: the floor rounds.
       def read(i_alpha, i_beta)
         noise = @noise
         @at = at = (@at + 2) & TABLE_MASK
-        @i_alpha = u = (@steps_u * i_alpha + @rest_u + noise[at]).floor * @step - @zero_u
-        @i_v = v = (@steps_v_beta * i_beta - @steps_v_alpha * i_alpha + @rest_v + noise[at + 1]).floor * @step - @zero_v
+        @i_alpha = u = (@steps_u * i_alpha + noise[at]).floor * @step - @zero_u
+        @i_v = v = (@steps_v_beta * i_beta - @steps_v_alpha * i_alpha + noise[at + 1]).floor * @step - @zero_v
         @i_beta = (u + 2.0 * v) * INVERSE_SQRT3
       end
 
       private
 
-      # A of a channel, as its converter tells it.
-      def sample(current)
-        @at = at = (@at + 1) & TABLE_MASK
-        (current * @a_step + @noise[at]).floor * @step
-      end
+      # A of a channel, its offset with it. @param place [Integer] in the table
+      def sample(current, place) = (current * @a_step + @noise[place]).floor * @step
+
+      # @return [Integer] of U in the table; V's is the next
+      def next_place = @at = (@at + 2) & TABLE_MASK
 
       TABLE_MASK = 8191 # even places for U, odd ones for V
       private_constant :TABLE_MASK
 
-      # By a linear congruential sequence. @param peak [Float] in steps of the converter
-      def noise_table(peak, seed)
-        Array.new(TABLE_MASK + 1) do
+      # By a linear congruential sequence. @param peak [Float] @param offsets [Array<Float>] of U and V, all in steps
+      # of the converter
+      def noise_table(peak, seed, offsets)
+        Array.new(TABLE_MASK + 1) do |place|
           seed = (seed * 1_103_515_245 + 12_345) & 0x7fffffff
-          (seed - 0x40000000) * peak / 0x40000000 + 0.5
+          (seed - 0x40000000) * peak / 0x40000000 + 0.5 + offsets[place & 1]
         end
       end
     end

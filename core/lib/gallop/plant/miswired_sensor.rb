@@ -34,14 +34,16 @@ module Gallop
         u = i_alpha
         v = 0.5 * (SQRT3 * i_beta - i_alpha)
         u, v = v, u if @exchanged
-        @i_alpha = sample(ended(@gain_u * @sign_u * u + @offset_u + @drifted)) - @zero_u
-        @i_v = sample(ended(@gain_v * @sign_v * v + @offset_v + @drifted)) - @zero_v
+        place = next_place
+        @i_alpha = sample(ended(@gain_u * @sign_u * u + @drifted, @offset_u), place) - @zero_u
+        @i_v = sample(ended(@gain_v * @sign_v * v + @drifted, @offset_v), place + 1) - @zero_v
         @i_beta = (@i_alpha + 2.0 * @i_v) * INVERSE_SQRT3
       end
 
       private
 
-      def ended(current) = current.clamp(-@range, @range)
+      # What is left of it where the channel, its offset with it, is at the end of its range.
+      def ended(current, offset) = (current + offset).clamp(-@range, @range) - offset
     end
   end
 end

@@ -6,8 +6,9 @@ module Gallop
     # the phases A and B.
     class TwoPhaseSensor < CurrentSensor
       def read(i_alpha, i_beta)
-        @i_alpha = sample(@gain_u * i_alpha + @offset_u) - @zero_u
-        @i_beta = @i_v = sample(@gain_v * i_beta + @offset_v) - @zero_v
+        place = next_place
+        @i_alpha = sample(@gain_u * i_alpha, place) - @zero_u
+        @i_beta = @i_v = sample(@gain_v * i_beta, place + 1) - @zero_v
       end
     end
   end

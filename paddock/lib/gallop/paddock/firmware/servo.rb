@@ -3,7 +3,8 @@
 module Gallop
   module Paddock
     class Firmware
-      # Haflinger: field-oriented current control at 16 kHz, speed at 8 kHz, ramps and position at 4 kHz.
+      # Haflinger: field-oriented current control at 16 kHz, speed at 8 kHz, ramps, position and the measurement of the
+      # bus at 4 kHz.
       class Servo < Firmware
         include ServoMonitors
         include ServoFigures
@@ -27,7 +28,10 @@ module Gallop
           measure_speed if even
           return axis.coast(DT) unless @stage_on
           return align if @aligning
-          demand if @tick & 3 == 0
+          if @tick & 3 == 0
+            @v_limit = voltage_limit
+            demand
+          end
           control_speed if even
           control_current
         end
@@ -136,6 +140,7 @@ module Gallop
         end
 
         def begin_loops
+          @v_limit = voltage_limit
           @current.reset
           @weakening.reset
           @speed_loop.reset
@@ -177,7 +182,7 @@ module Gallop
         end
 
         def weaken
-          @weakening.step(Math.sqrt(@current.asked_square), voltage_limit, @speed * @pairs)
+          @weakening.step(Math.sqrt(@current.asked_square), @v_limit, @speed * @pairs)
         end
 
         # What the whole current leaves beside the one against the magnets.
@@ -198,7 +203,7 @@ module Gallop
             sensor.i_beta,
             electrical_angle,
             @speed * @pairs,
-            voltage_limit
+            @v_limit
           )
           trip(Monitors::OVER_CURRENT, Stopping::COAST) if measured_square > @over_current_square
         end
