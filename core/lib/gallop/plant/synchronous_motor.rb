@@ -13,6 +13,7 @@ module Gallop
     # the means of the step. Angles and speeds handed in are mechanical; α is the axis of phase U.
     class SynchronousMotor
       SQRT3 = Math.sqrt(3)
+      STRAIGHT = 0.1 # rad, electrical, of an arc that is a chord
 
       attr_reader :i_alpha, :i_beta, :torque, :electrical_power, :pole_pairs, :flux
       # Whether the wire of phase U is off: what is left flows between V and W.
@@ -47,7 +48,7 @@ module Gallop
       # @param v_alpha, v_beta [Float] V, held for dt
       # @param angle [Float] rad, shaft at the end of the step; its speed is in there already
       # @return [Float] N·m on the shaft in the mean of the step
-      def apply(v_alpha, v_beta, angle, _speed, dt)
+      def apply(v_alpha, v_beta, angle, speed, dt)
         prepare(dt) unless dt == @dt
         @electrical = electrical = angle * @pairs + @magnet_offset
         cos = Math.cos(electrical)
@@ -80,6 +81,7 @@ module Gallop
         now = @torque_factor * (lambda_alpha * b - lambda_beta * a)
         @torque = 0.5 * (@torque_now + now)
         @torque_now = now
+        bend(v_alpha, v_beta, electrical, speed * @pairs * dt, dt) if speed > @fast || speed < -@fast
         @torque
       end
 
@@ -132,8 +134,19 @@ module Gallop
         @power_of_drop = @power_factor / step
         @drop_after = share * step
         @drop_before = step - @drop_after
+        @fast = STRAIGHT / (@pairs * dt)
         @admittance_d = 1 / (@l_d + @drop_after)
         @admittance_q = 1 / (@l_q + @drop_after)
+      end
+
+      # Within a step that turns far, what the magnets link is an arc and no chord: what the mean of both ends misses
+      # of torque and current, of the second order in the arc.
+      def bend(v_alpha, v_beta, electrical, arc, dt)
+        middle = electrical - 0.5 * arc
+        v_d = Math.cos(middle) * v_alpha + Math.sin(middle) * v_beta
+        current = 2.0 * @flux / (@l_d + @l_q)
+        @electrical_power -= @power_factor * current * v_d * arc * arc / 12.0
+        @torque += @torque * arc * arc / 12.0 + @torque_factor * current * v_d * arc * dt / 6.0
       end
 
       # What the magnets link as the first voltage comes.

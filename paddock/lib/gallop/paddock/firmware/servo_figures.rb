@@ -14,7 +14,9 @@ module Gallop
             "speed.actual" => -> { raw_of("speed.actual", :speed, @display_speed) },
             "speed.demand" => -> { raw_of("speed.demand", :speed, @wanted_speed) },
             "position.actual" => -> { wrapped(position_count) },
-            "position.demand" => -> { wrapped(positioning? && @stage_on ? (@path.position / @radians).round : position_count) },
+            "position.demand" => -> do
+              wrapped(positioning? && @stage_on ? (@path.position / @radians).round : position_count)
+            end,
             "position.following_error" => -> { following_error_counts.clamp(-0x80000000, 0x7FFFFFFF) },
             "motor.torque" => -> do
               (actual_torque / of_shaft("motor.rated_torque", :torque) * 1000).round.clamp(-0x8000, 0x7FFF)

@@ -50,9 +50,7 @@ module Gallop
         def mechanics
           return slide if @profile.slides?
           given = figures("mechanics").compact
-          if given.key?(:stiffness)
-            return given.key?(:play) ? Plant::Play.new(**given) : Plant::TwoMass.new(**given)
-          end
+          return given.key?(:play) ? Plant::Play.new(**given) : Plant::TwoMass.new(**given) if given.key?(:stiffness)
           varies = given.keys.any? { |key| Schema::VARYING.include?(key.to_s) }
           (varies ? Plant::VaryingMass : Plant::OneMass).new(**given.except(:damping))
         end
