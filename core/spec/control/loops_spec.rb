@@ -36,6 +36,26 @@ RSpec.describe Gallop::Control do
     end
   end
 
+  describe Gallop::Control::Smoothing do
+    # A ramp of 10/s to 5 within 0.1 s: 0.6 s in all, 100/s³ at most, the end exact.
+    it "rounds a ramp within its window and meets the end" do
+      smoothing = described_class.new(window: 0.1, dt: 1e-3)
+      series = Array.new(700) { |n| smoothing.step([(n + 1) * 0.01, 5.0].min) }
+      rates = series.each_cons(2).map { |a, b| (b - a) / 1e-3 }
+      expect(rates.max).to be_within(1e-6).of(10)
+      expect(rates.each_cons(2).map { |a, b| (b - a) / 1e-3 }.minmax).to match(
+        [be_within(1e-3).of(-100), be_within(1e-3).of(100)]
+      )
+      expect([series[597], series.last]).to match([be < 5.0, be_within(1e-12).of(5.0)])
+    end
+
+    it "begins anew where it is told" do
+      smoothing = described_class.new(window: 0.1, dt: 1e-3)
+      smoothing.reset(3.0)
+      expect(Array.new(1000) { smoothing.step(3.0) }).to all(be_within(1e-12).of(3.0))
+    end
+  end
+
   describe Gallop::Control::CurrentLoop do
     # A loop of 500 Hz on R = 1.6 Ω, L = 4 mH: 63 % of a step after 1/(2π·500) s = 0.32 ms, and no steady error.
     it "follows a step with its bandwidth" do

@@ -145,7 +145,6 @@ module Gallop
           @weakening.reset
           @speed_loop.reset
           @ramp.reset(@speed)
-          @path.reset(position, @speed)
           begin_targets
         end
 

@@ -15,7 +15,7 @@ module Gallop
             "speed.demand" => -> { raw_of("speed.demand", :speed, @wanted_speed) },
             "position.actual" => -> { wrapped(position_count) },
             "position.demand" => -> do
-              wrapped(positioning? && @stage_on ? (@path.position / @radians).round : position_count)
+              wrapped(positioning? && @stage_on ? (@place / @radians).round : position_count)
             end,
             "position.following_error" => -> { following_error_counts.clamp(-0x80000000, 0x7FFFFFFF) },
             "motor.torque" => -> do

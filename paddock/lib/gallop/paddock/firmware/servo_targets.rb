@@ -37,6 +37,7 @@ module Gallop
           ].min
           @quick_down = of_shaft("ramps.quick_stop", :acceleration)
           @locked = @effective["limits.direction"]
+          take_rounding
           take_second_ramps
           take_position_targets
           take_torque_target
@@ -54,6 +55,19 @@ module Gallop
           @by_torque = @effective["control.mode"] == TORQUE_PROFILE
           @kp = setting("position_loop.gain")
           @speed_feed_forward = setting("position_loop.speed_feed_forward") / 100
+        end
+
+        JERK_LIMITED = 3
+        LONGEST_ROUNDING = 2.0 # s, beyond which a ramp is no ramp any more
+
+        # The window in which the steeper of both ramps has no more than the jerk.
+        def take_rounding
+          return @rounded_speed = @rounded_place = nil if @effective["ramps.shape"] != JERK_LIMITED
+          steepest = [setting("ramps.acceleration"), setting("ramps.deceleration")].max
+          window = [steepest.to_f / setting("ramps.jerk"), LONGEST_ROUNDING].min
+          @rounded_speed, @rounded_place =
+            Array.new(2) { Control::Smoothing.new(window: window, dt: Servo::POSITION_DT) }
+          @rounded_speed.reset(@wanted_speed || 0.0)
         end
 
         # rad/s, where the output frequency ends; a motor with brushes has none
@@ -80,7 +94,8 @@ module Gallop
         end
 
         def begin_targets
-          @goal = position
+          begin_path(@speed)
+          @rounded_speed&.reset(@speed)
           @lag = 0.0
           @set_point_seen = @set_point_waits = false
         end
@@ -99,7 +114,7 @@ module Gallop
         def demand
           stop = stop_kind
           @asked_torque = Float::INFINITY
-          return follow_ramp(0.0, stop == :quick ? @quick_down : @down) if stop
+          return stop_by_ramp(stop == :quick ? @quick_down : @down) if stop
           return follow_ramp(0.0, @down) if brake_opening?
           return follow_path if positioning?
           return follow_torque if by_torque?
@@ -110,18 +125,33 @@ module Gallop
         # rad/s
         def asked_speed = @target * @target_step
 
-        def follow_ramp(target, down, up = @up)
-          @wanted_speed = @ramp.step(target, up, down, Servo::POSITION_DT)
-          @wanted_rate = @ramp.rate
-          @path.reset(position, @wanted_speed)
-          @goal = position
+        # From the speed that is asked for now, and never rounded: a stop does not take longer than its ramp.
+        def stop_by_ramp(down)
+          @ramp.reset(@wanted_speed) if @rounded_speed
+          follow_ramp(0.0, down, @up, rounded: nil)
+          @rounded_speed&.reset(@wanted_speed)
+        end
+
+        def follow_ramp(target, down, up = @up, rounded: @rounded_speed)
+          before = @wanted_speed
+          speed = @ramp.step(target, up, down, Servo::POSITION_DT)
+          @wanted_speed = rounded ? rounded.step(speed) : speed
+          @wanted_rate = rounded ? (@wanted_speed - before) / Servo::POSITION_DT : @ramp.rate
+          begin_path(@wanted_speed)
+        end
+
+        def begin_path(speed)
+          @path.reset(position, speed)
+          @rounded_place&.reset(position)
+          @place = @goal = position
+          @pace = speed
         end
 
         def follow_path
           accept_set_point
           # both of this moment; the path goes on to the next before anything else is asked
-          @lag = @path.position - position
-          before = @path.speed
+          @lag = @place - position
+          before = @pace
           @path.step(
             @goal,
             [@cruise, @goal < position ? @top_backward : @top_speed].min,
@@ -129,10 +159,23 @@ module Gallop
             @down,
             Servo::POSITION_DT
           )
-          @wanted_rate = (@path.speed - before) / Servo::POSITION_DT
-          asked = @speed_feed_forward * @path.speed + @kp * (@path.position - position)
+          take_place
+          @wanted_rate = (@pace - before) / Servo::POSITION_DT
+          asked = @speed_feed_forward * @pace + @kp * (@place - position)
           @wanted_speed = asked.clamp(-CATCHING_UP * @top_backward, CATCHING_UP * @top_speed)
           @ramp.reset(@speed)
+          @rounded_speed&.reset(@speed)
+        end
+
+        # Where the path is, rounded if it shall be.
+        def take_place
+          unless @rounded_place
+            @pace = @path.speed
+            return @place = @path.position
+          end
+          place = @rounded_place.step(@path.position)
+          @pace = (place - @place) / Servo::POSITION_DT
+          @place = place
         end
 
         # The speed loop, bounded to the torque that is asked for, towards the highest speed in its direction. Whatever
@@ -144,8 +187,7 @@ module Gallop
           @clamped = too_fast
           @wanted_rate = 0.0
           @ramp.reset(@speed)
-          @path.reset(position, @speed)
-          @goal = position
+          begin_path(@speed)
         end
 
         def accept_set_point

@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Control
+    # Rounds a profile: the mean of what was asked for within a window. A ramp of constant acceleration becomes one whose
+    # acceleration rises and falls within the window, with no more jerk than acceleration over window; the end is met
+    # exactly, a window later (Biagiotti, Melchiorri: Trajectory Planning for Automatic Machines and Robots, ch. 4).
+    class Smoothing
+      # @param window [Float] s @param dt [Float] s between calls
+      def initialize(window:, dt:)
+        @size = [(window / dt).round, 1].max
+        reset(0.0)
+      end
+
+      def reset(figure)
+        @asked = Array.new(@size, figure)
+        @place = 0
+        @sum = figure * @size
+      end
+
+      # @return [Float] the mean with the newest figure
+      def step(figure)
+        @sum += figure - @asked[@place]
+        @asked[@place] = figure
+        @place += 1
+        if @place == @size
+          @place = 0
+          @sum = @asked.sum # or what rounding leaves would gather
+        end
+        @sum / @size
+      end
+    end
+  end
+end
