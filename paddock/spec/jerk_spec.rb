@@ -51,10 +51,10 @@ RSpec.describe "Jerk-limited ramps" do
     turn = read("feedback.counts_per_turn")
     write("position.target", 8 * turn)
     write("control.word", 0x1F)
-    places = Array.new(400) { pass(0.004) && read("position.demand") * 60.0 / turn }
-    expect(highest_jerk(rates(places))).to be_within(4000).of(15_000)
+    places = Array.new(500) { pass(0.004) && read("position.demand") * 60.0 / turn }
+    expect(highest_jerk(rates(places))).to be_within(2000).of(15_000)
     expect(read("position.demand")).to eq(8 * turn)
-    expect(read("position.actual")).to be_within(40).of(8 * turn)
+    expect(read("position.actual")).to be_within(turn / 500).of(8 * turn)
     expect(fault).to eq(0)
   end
 

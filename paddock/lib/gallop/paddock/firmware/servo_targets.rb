@@ -60,13 +60,16 @@ module Gallop
         JERK_LIMITED = 3
         LONGEST_ROUNDING = 2.0 # s, beyond which a ramp is no ramp any more
 
-        # The window in which the steeper of both ramps has no more than the jerk.
+        # For a ramp the window in which the steeper of both has no more than the jerk; for a move, which may go from
+        # one straight into the other, that of both together.
         def take_rounding
           return @rounded_speed = @rounded_place = nil if @effective["ramps.shape"] != JERK_LIMITED
-          steepest = [setting("ramps.acceleration"), setting("ramps.deceleration")].max
-          window = [steepest.to_f / setting("ramps.jerk"), LONGEST_ROUNDING].min
+          both = [setting("ramps.acceleration"), setting("ramps.deceleration")]
           @rounded_speed, @rounded_place =
-            Array.new(2) { Control::Smoothing.new(window: window, dt: Servo::POSITION_DT) }
+            [both.max, both.sum].map do |step|
+              window = [step.to_f / setting("ramps.jerk"), LONGEST_ROUNDING].min
+              Control::Smoothing.new(window: window, dt: Servo::POSITION_DT)
+            end
           @rounded_speed.reset(@wanted_speed || 0.0)
         end
 
