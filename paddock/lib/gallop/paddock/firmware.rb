@@ -9,6 +9,7 @@ module Gallop
       include Commands
       include Stopping
       include Monitors
+      include LoadMonitors
       include Storage
       include Figures
       include Terminals

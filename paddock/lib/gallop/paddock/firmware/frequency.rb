@@ -9,7 +9,7 @@ module Gallop
 
         RATE = 4_000
         DT = 1.0 / RATE
-        BLOCKED = 0x7121
+        BLOCKED = LoadMonitors::BLOCKED
         NEAR_LIMIT = 0.95 # of a limit: a motor that is held back goes to and fro just below it
         LONGEST_LIMITED = 10.0 # s at the current limit before the drive gives up
         HOLD_AT_ZERO = 0.12 # s of direct current after the ramp has reached zero
@@ -192,6 +192,8 @@ module Gallop
 
         def load_share =
           @stage_on && @rated_active.positive? ? direction * @modulator.active_current / @rated_active : 0.0
+        def torque_share = load_share
+        def demanded_speed = @ramp.speed * RPM_RAD
         def direction = @modulator.output_frequency.negative? ? -1 : 1
         def current_square = @stage_on ? @modulator.current * @modulator.current : 0.0
         def torque_current = @stage_on ? direction * @modulator.active_current / SQRT2 : 0.0

@@ -25,7 +25,7 @@ module Gallop
             (machine.faulted? ? 8 : 0) | (storage_busy? ? 16 : 0)
         end
 
-        def warning? = @heat >= setting("monitors.heat_warning") / 100.0
+        def warning? = @heat >= setting("monitors.heat_warning") / 100.0 || mains_warning?
         def watchdog_armed? = @watchdog_window.positive?
 
         private
@@ -38,6 +38,7 @@ module Gallop
           @lowest_bus = axis.bus_voltage
           @travelled = 0.0
           @enables = @fault_count = @refreshes = 0
+          start_load_monitors
         end
 
         def take_monitor_figures
@@ -54,6 +55,7 @@ module Gallop
           @over_current_square = trip_peak * trip_peak
           @heat_rate = 1.0 / setting("motor.thermal_time")
           @rated_current_peak = setting("motor.rated_current") * SQRT2
+          take_load_monitors
         end
 
         def switch_on_permitted? = (inhibits & ~8).zero? && !machine.faulted?
@@ -78,6 +80,7 @@ module Gallop
           return trip(HOT_HEAT_SINK) if axis.heat_sink.temperature > @hottest_sink
           return trip(MOTOR_HEAT) if @heat_trips && @heat > HEAT_TRIP
           watch_watchdog(dt)
+          watch_load_and_supply(dt)
           watch_family(dt)
         end
 
@@ -131,6 +134,8 @@ module Gallop
             axis.bus_voltage < @over_voltage
           when UNDER_VOLTAGE
             bus_charged?
+          when LoadMonitors::RESISTOR
+            @resistor_heat < 0.5 * @resistor_energy
           else
             family_reset_permitted?
           end

@@ -38,6 +38,8 @@ module Gallop
         def measured_speed = @display_speed
         def torque_current = @stage_on ? @current.i_q / SQRT2 : 0.0
         def actual_torque = torque_current * @torque_constant
+        def torque_share = actual_torque / of_shaft("motor.rated_torque", :torque)
+        def demanded_speed = @wanted_speed
 
         def observe_family(dt)
           if idle?
