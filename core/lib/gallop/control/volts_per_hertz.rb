@@ -7,6 +7,10 @@ module Gallop
     # the stator resistance, so that the copper loss of the stator, which dominates at low frequency, is not taken for
     # load.
     #
+    # The curve goes straight from the boost at rest to the rated voltage at rated frequency, bent by further points
+    # between, or by the law of the load: with the square of the frequency for pumps and fans. At light load the voltage
+    # may be lowered by a share, slowly; it is back at once as soon as the motor is asked for more.
+    #
     # Slip compensation follows f_slip = s_rated · i_active / i_active,rated, through a first-order filter, while
     # motoring and generating alike.
     class VoltsPerHertz
@@ -29,6 +33,8 @@ module Gallop
       # @param rated_frequency, rated_slip [Float] Hz, @param rated_active_current [Float] A peak
       # @param stator_resistance [Float] Ω, 0 where it is unknown
       # @param slip_share [Float] 1.0 compensates the rated slip in full, @param dt [Float] s
+      # @param points [Array<Array(Float, Float)>] Hz and V peak, in the order of frequency @param law [Float] power of
+      # the frequency by which the voltage rises where there are no points @param saving [Float] share of the voltage
       def tune(
         rated_voltage:,
         boost:,
@@ -37,7 +43,10 @@ module Gallop
         rated_active_current:,
         slip_share:,
         dt:,
-        stator_resistance: 0.0
+        stator_resistance: 0.0,
+        points: [],
+        law: 1.0,
+        saving: 0.0
       )
         @rated_voltage = rated_voltage.to_f
         @boost = boost.to_f
@@ -46,7 +55,14 @@ module Gallop
         @slip_limit = 2.0 * rated_slip
         @stator_resistance = stator_resistance.to_f
         @least_emf = 0.02 * rated_voltage
+        @points = [[0.0, @boost], *points, [@rated_frequency, @rated_voltage]] if points.any?
+        @points = nil if points.empty?
+        @law = law.to_f
+        @saving = saving.to_f
+        @rated_active = rated_active_current.to_f
+        @saved ||= 0.0
         @dt = dt
+        @saving_filter = dt / (SAVING_TIME + dt)
         @filter = dt / (0.02 + dt)
         @slip_filter = dt / (0.1 + dt)
       end
@@ -57,6 +73,7 @@ module Gallop
         @active_current = @reactive_current = @in_phase = @current = 0.0
         @v_alpha = @v_beta = 0.0
         @saturated = false
+        @saved = 0.0
       end
 
       # @param frequency [Float] Hz of the ramp, signed, @param i_alpha, i_beta [Float] A measured, @param v_limit
@@ -71,7 +88,30 @@ module Gallop
         excite(v_limit)
       end
 
+      SAVING_TIME = 2.0 # s in which the voltage is lowered
+      LIGHT = 0.5 # of the rated active current, above which nothing is saved
+      private_constant :SAVING_TIME, :LIGHT
+
       private
+
+      # @param frequency [Float] Hz, below the rated one @return [Float] V peak
+      def on_curve(frequency)
+        return between(frequency) if @points
+        share = frequency / @rated_frequency
+        @boost + (@rated_voltage - @boost) * (@law == 1.0 ? share : share**@law)
+      end
+
+      def between(frequency)
+        above = @points.index { |point| point[0] > frequency }
+        low, high = @points[above - 1], @points[above]
+        low[1] + (high[1] - low[1]) * (frequency - low[0]) / (high[0] - low[0])
+      end
+
+      # @return [Float] share of the voltage that is saved now
+      def saved
+        wanted = @saving * [1.0 - @active_current.abs / (LIGHT * @rated_active), 0.0].max
+        @saved = wanted < @saved ? wanted : @saved + @saving_filter * (wanted - @saved)
+      end
 
       def measure(i_alpha, i_beta)
         cos = Math.cos(@angle)
@@ -98,8 +138,8 @@ module Gallop
 
       def excite(v_limit)
         magnitude = @output_frequency.abs
-        @voltage = @boost + (@rated_voltage - @boost) * magnitude / @rated_frequency
-        @voltage = @rated_voltage if @voltage > @rated_voltage
+        @voltage = magnitude < @rated_frequency ? on_curve(magnitude) : @rated_voltage
+        @voltage *= 1.0 - saved if @saving > 0.0
         @saturated = @voltage > v_limit
         @voltage = v_limit if @saturated
         @v_alpha = @voltage * Math.cos(@angle)

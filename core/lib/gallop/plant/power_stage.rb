@@ -17,12 +17,21 @@ module Gallop
       # conducts, @param resistance [Float] Ω of it, @param clamp [Float] A below which the sign is not sure
       # @param legs_a_phase [Integer] 2 where each phase has a full bridge of its own
       def initialize(dead_time: 0.0, rate: 16_000.0, drop: 1.6, resistance: 0.0, clamp: 0.05, legs_a_phase: 1)
-        @share = dead_time.to_f * rate
+        @dead_time = dead_time.to_f
+        @rate = rate.to_f
+        switch_at
         @drop = drop.to_f
         @resistance = resistance.to_f
         @inverse_clamp = 1 / clamp.to_f
         @legs = legs_a_phase.to_f
         @v_alpha = @v_beta = 0.0
+      end
+
+      # As the firmware has it. @param rate [Float] Hz @param dead_time [Float] s
+      def switch_at(rate: @rate, dead_time: @dead_time)
+        @rate = rate
+        @dead_time = dead_time
+        @share = dead_time * rate
       end
 
       # @param v_alpha, v_beta [Float] V that are asked for @param i_alpha, i_beta [Float] A that flow

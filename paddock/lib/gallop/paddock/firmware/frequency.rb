@@ -6,6 +6,7 @@ module Gallop
       # Shire: voltage over frequency with boost and slip compensation, at 4 kHz, without an encoder.
       class Frequency < Firmware
         include LostPhase
+        include DirectCurrent
 
         RATE = 4_000
         DT = 1.0 / RATE
@@ -24,8 +25,12 @@ module Gallop
           return axis.coast(DT) unless @stage_on
           return axis.coast(DT) if @flux_wait.positive?
           sensor = axis.sensor
-          @modulator.step(@ramp.speed * @hertz, sensor.i_alpha, sensor.i_beta, axis.voltage_limit)
-          axis.drive(@modulator.v_alpha, @modulator.v_beta, DT)
+          if @direct
+            drive_direct_current(sensor)
+          else
+            @modulator.step(asked_speed * @hertz, sensor.i_alpha, sensor.i_beta, axis.voltage_limit)
+            axis.drive(@modulator.v_alpha, @modulator.v_beta, DT)
+          end
           square = sensor.i_alpha * sensor.i_alpha + sensor.i_beta * sensor.i_beta
           trip(Monitors::OVER_CURRENT, Stopping::COAST) if square > @over_current_square
         end
@@ -39,12 +44,15 @@ module Gallop
           @off_for = 1e3
           @display_speed = 0.0
           @clamped = @holding = @held_back = false
+          @rounded = nil
+          start_direct_current
           forget_phases
         end
 
         def take_figures
           take_monitor_figures
           @hertz = @effective["motor.pole_pairs"] / 60.0
+          axis.stage&.switch_at(rate: setting("output.switching_frequency") * 1000.0)
           take_motor
           take_limits
           @up = rate_of("acceleration") * setting("envelope.acceleration") / 100
@@ -52,7 +60,22 @@ module Gallop
           @quick_down = rate_of("quick_stop")
           take_second_ramps
           take_skipped_bands
+          take_rounding
+          take_direct_current
         end
+
+        # Rounded at both ends, each for half of the share of the whole ramp. A stop is never rounded.
+        def take_rounding
+          share = @effective.fetch("ramps.rounding", 0)
+          return @rounded = nil if share.zero?
+          longest = [setting("ramps.acceleration_time"), setting("ramps.deceleration_time")].max
+          window = share / 200.0 * longest
+          @rounded = Control::Smoothing.new(window: window, dt: 1.0 / HOUSEKEEPING_RATE)
+          @rounded.reset(@ramp.speed)
+        end
+
+        # What the modulator turns the field by, in rpm.
+        def asked_speed = @rounded ? @asked : @ramp.speed
 
         def take_second_ramps
           changeover = @effective["ramps.changeover_speed"].to_i
@@ -89,8 +112,19 @@ module Gallop
             rated_active_current: @rated_active,
             slip_share: setting("output.slip_compensation") / 100,
             dt: DT,
-            stator_resistance: setting("motor.stator_resistance")
+            stator_resistance: setting("motor.stator_resistance"),
+            points: curve_points(line_to_phase_peak),
+            law: LAWS.fetch(@effective["output.load_law"]),
+            saving: setting("output.energy_saving") / 100.0
           )
+        end
+
+        LAWS = [1.0, 1.5, 2.0].freeze # powers of the frequency, by choice of output.load_law
+
+        # Those that are given, below the rated frequency and rising with it.
+        def curve_points(line_to_phase_peak)
+          given = (1..3).map { |n| [setting("output.curve_frequency_#{n}").to_f, setting("output.curve_voltage_#{n}") * line_to_phase_peak] }
+          given.select { |frequency, _| frequency.positive? && frequency < setting("motor.rated_frequency") }.sort_by(&:first).uniq(&:first)
         end
 
         def take_limits
@@ -114,6 +148,9 @@ module Gallop
           @enables += 1
           @modulator.reset
           @ramp.reset(0.0)
+          @rounded&.reset(0.0)
+          @asked = 0.0
+          start_direct_current
           @zero_for = @limited_for = 0.0
           @flux_wait = [setting("ramps.restart_wait") / 1000.0 - @off_for, 0.0].max
         end
@@ -149,8 +186,21 @@ module Gallop
           elsif @modulator.active_current.positive?
             @ramp.step(0.0, @up, down, dt)
           end
-          @zero_for = @ramp.speed.zero? ? @zero_for + dt : 0.0
+          round_ramp(stop)
+          @zero_for = standing_by_ramp? ? @zero_for + dt : 0.0
+          tend_direct_current(dt, stop)
         end
+
+        def round_ramp(stop)
+          return @asked = @ramp.speed unless @rounded
+          if stop
+            @ramp.reset([@ramp.speed.abs, @asked.abs].min * (@asked <=> 0)) if @ramp.speed.abs > @asked.abs
+            @rounded.reset(@ramp.speed)
+          end
+          @asked = @rounded.step(@ramp.speed)
+        end
+
+        def standing_by_ramp? = @direct ? direct_current_done? : asked_speed.zero?
 
         # Current and torque current against their limits, whichever is nearer.
         def load_ratio(stop)
@@ -183,7 +233,7 @@ module Gallop
         def family_figures
           {
             "speed.actual" => -> { (@display_speed * Figures::RPM).round.clamp(-0x8000, 0x7FFF) },
-            "speed.demand" => -> { @ramp.speed.round.clamp(-0x8000, 0x7FFF) },
+            "speed.demand" => -> { asked_speed.round.clamp(-0x8000, 0x7FFF) },
             "output.frequency" => -> { @stage_on ? (@modulator.output_frequency * 100).round : 0 },
             "output.voltage" => -> { @stage_on ? (@modulator.voltage * Math.sqrt(1.5) * 10).round : 0 },
             "output.torque" => -> { (load_share * 1000).round.clamp(-0x8000, 0x7FFF) }
@@ -193,9 +243,13 @@ module Gallop
         def load_share =
           @stage_on && @rated_active.positive? ? direction * @modulator.active_current / @rated_active : 0.0
         def torque_share = load_share
-        def demanded_speed = @ramp.speed * RPM_RAD
+        def demanded_speed = asked_speed * RPM_RAD
         def direction = @modulator.output_frequency.negative? ? -1 : 1
-        def current_square = @stage_on ? @modulator.current * @modulator.current : 0.0
+        def current_square
+          return 0.0 unless @stage_on
+          return @modulator.current * @modulator.current unless @direct
+          axis.sensor.i_alpha**2 + axis.sensor.i_beta**2
+        end
         def torque_current = @stage_on ? direction * @modulator.active_current / SQRT2 : 0.0
 
         # Estimated from frequency and slip: there is no encoder.
@@ -207,7 +261,7 @@ module Gallop
         def observe_family(dt)
           @display_speed += 0.05 * (measured_speed - @display_speed)
           @display_speed = 0.0 if @display_speed.abs < 0.02
-          at_target = !stop_kind && @stage_on && (@ramp.speed - held(@target)).abs < 0.5
+          at_target = !stop_kind && @stage_on && (asked_speed - held(@target)).abs < 0.5
           @reached_for = at_target ? @reached_for + dt : 0.0
         end
 

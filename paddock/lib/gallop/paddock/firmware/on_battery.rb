@@ -7,6 +7,15 @@ module Gallop
       module OnBattery
         private
 
+        # How its stage switches is a setting here, as its hardware is chosen by the builder of the machine.
+        def take_figures
+          super
+          axis.stage&.switch_at(
+            rate: setting("stage.switching_frequency") * 1000.0,
+            dead_time: setting("stage.dead_time") * 1e-9
+          )
+        end
+
         def take_position_targets = @positioning = false
 
         def family_figures
