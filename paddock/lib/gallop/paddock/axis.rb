@@ -11,7 +11,17 @@ module Gallop
       SQRT3 = Math.sqrt(3)
       BUS_STEP = 0.24e-3 # s
 
-      attr_reader :shaft, :motor, :mechanics, :bus, :sensor, :encoder, :second_encoder, :winding, :heat_sink, :brake, :stage
+      attr_reader :shaft,
+                  :motor,
+                  :mechanics,
+                  :bus,
+                  :sensor,
+                  :encoder,
+                  :second_encoder,
+                  :winding,
+                  :heat_sink,
+                  :brake,
+                  :stage
       attr_reader :inputs, :analog_inputs, :motoring_energy, :regenerated_energy
       attr_accessor :torque_off_a_closed, :torque_off_b_closed
       attr_reader :hand_torque

@@ -9,14 +9,10 @@ module Gallop
       include Commands
       include Stopping
       include Monitors
-      include LoadMonitors
       include Storage
       include Figures
-      include Terminals
       include PowerUp
-      include HoldingBrake
       include Held
-      include Sensing
 
       SQRT2 = Math.sqrt(2)
       HOUSEKEEPING_RATE = 1000 # Hz
@@ -38,14 +34,11 @@ module Gallop
         start_holder
         start_commands
         start_storage
-        start_terminals
-        start_brake
+        wake_parts
         start_monitors
-        start_sensing
-        start_figures
         start_loops
+        start_figures
         take_figures
-        take_sensing
         take_commands
         record_start
         machine.initialised
@@ -103,6 +96,16 @@ module Gallop
 
       private
 
+      # Those that every family has.
+      def wake_parts
+        @sensing = Sensing.new(self)
+        @brake = HoldingBrake.new(self)
+        @load_monitor = LoadMonitor.new(self)
+        @terminals = Terminals.new(self)
+      end
+
+      def parts = [@sensing, @brake, @load_monitor, @terminals]
+
       # How fast it may go in the negative direction. @param top [Float] in the other @param set [Float] zero: the same
       def backward(top, set) = set.positive? ? [set * setting("envelope.speed") / 100, top].min : top
 
@@ -118,13 +121,13 @@ module Gallop
         dt = 1.0 / HOUSEKEEPING_RATE
         @uptime += dt
         axis.tend
-        tend_sensing
-        tend_holding_brake(dt)
+        @sensing.each_millisecond(dt)
+        @brake.each_millisecond(dt)
         count_time(dt)
         watch(dt)
         tend_holder(dt)
         proceed(dt)
-        tend_terminals(dt)
+        @terminals.each_millisecond(dt)
         tend_power_up(dt)
         tend_storage(dt)
         observe(dt)
@@ -133,7 +136,7 @@ module Gallop
       def switch_stage(on)
         return if on == @stage_on
         @stage_on = on
-        on ? release_brake : engage_brake
+        on ? @brake.release : @brake.engage
         on ? begin_operation : end_operation
       end
 

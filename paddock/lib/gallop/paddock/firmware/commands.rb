@@ -113,7 +113,7 @@ module Gallop
           return if entry.effect == "after_restart" || (entry.effect == "when_disabled" && @stage_on)
           return unless @effective.key?(entry.key)
           @effective[entry.key] = raw
-          take_sensing if entry.group == "sensing"
+          @sensing.settings_changed if entry.group == "sensing"
           take_figures if entry.setting? || entry.group == "envelope"
         end
 

@@ -20,11 +20,10 @@ module Gallop
             state_figures.merge(
               measured_figures,
               memory_figures,
-              terminal_figures,
               statistics_figures,
               diagnosis_figures,
               history_figures,
-              sensing_figures,
+              *parts.map(&:figures),
               family_figures
             )
           @reached_for = 0.0

@@ -5,12 +5,9 @@ module Gallop
     class Firmware
       # Shire: voltage over frequency with boost and slip compensation, at 4 kHz, without an encoder.
       class Frequency < Firmware
-        include LostPhase
-        include DirectCurrent
-
         RATE = 4_000
         DT = 1.0 / RATE
-        BLOCKED = LoadMonitors::BLOCKED
+        BLOCKED = LoadMonitor::BLOCKED
         NEAR_LIMIT = 0.95 # of a limit: a motor that is held back goes to and fro just below it
         LONGEST_LIMITED = 10.0 # s at the current limit before the drive gives up
         HOLD_AT_ZERO = 0.12 # s of direct current after the ramp has reached zero
@@ -25,8 +22,8 @@ module Gallop
           return axis.coast(DT) unless @stage_on
           return axis.coast(DT) if @flux_wait.positive?
           sensor = axis.sensor
-          if @direct
-            drive_direct_current(sensor)
+          if @direct_current.under_way?
+            @direct_current.step(DT)
           else
             @modulator.step(asked_speed * @hertz, sensor.i_alpha, sensor.i_beta, axis.voltage_limit)
             axis.drive(@modulator.v_alpha, @modulator.v_beta, DT)
@@ -35,7 +32,37 @@ module Gallop
           trip(Monitors::OVER_CURRENT, Stopping::COAST) if square > @over_current_square
         end
 
+        # Hz
+        def frequency_asked = asked_speed.abs * @hertz
+
+        # What parts ask: rad/s, A² peak, share of the rated torque.
+        # Estimated from frequency and slip: there is no encoder.
+        def measured_speed
+          return 0.0 unless @stage_on && @hertz.positive?
+          (@modulator.output_frequency - @rated_slip * load_share) / @hertz * RPM_RAD
+        end
+
+        def current_square
+          return 0.0 unless @stage_on
+          return @modulator.current * @modulator.current unless @direct_current.under_way?
+          axis.sensor.i_alpha**2 + axis.sensor.i_beta**2
+        end
+
+        def torque_share = load_share
+
+        def demanded_speed = asked_speed * RPM_RAD
+
+        def target_reached? = @reached_for > 0.02
+
         private
+
+        def wake_parts
+          super
+          @lost_phase = LostPhase.new(self)
+          @direct_current = DirectCurrent.new(self)
+        end
+
+        def parts = [*super, @lost_phase, @direct_current]
 
         def start_loops
           @modulator = Control::VoltsPerHertz.new
@@ -45,8 +72,6 @@ module Gallop
           @display_speed = 0.0
           @clamped = @holding = @held_back = false
           @rounded = nil
-          start_direct_current
-          forget_phases
         end
 
         def take_figures
@@ -61,7 +86,6 @@ module Gallop
           take_second_ramps
           take_skipped_bands
           take_rounding
-          take_direct_current
         end
 
         # Rounded at both ends, each for half of the share of the whole ramp. A stop is never rounded.
@@ -123,8 +147,14 @@ module Gallop
 
         # Those that are given, below the rated frequency and rising with it.
         def curve_points(line_to_phase_peak)
-          given = (1..3).map { |n| [setting("output.curve_frequency_#{n}").to_f, setting("output.curve_voltage_#{n}") * line_to_phase_peak] }
-          given.select { |frequency, _| frequency.positive? && frequency < setting("motor.rated_frequency") }.sort_by(&:first).uniq(&:first)
+          given =
+            (1..3).map do |n|
+              [setting("output.curve_frequency_#{n}").to_f, setting("output.curve_voltage_#{n}") * line_to_phase_peak]
+            end
+          given
+            .select { |frequency, _| frequency.positive? && frequency < setting("motor.rated_frequency") }
+            .sort_by(&:first)
+            .uniq(&:first)
         end
 
         def take_limits
@@ -150,7 +180,7 @@ module Gallop
           @ramp.reset(0.0)
           @rounded&.reset(0.0)
           @asked = 0.0
-          start_direct_current
+          @direct_current.wake
           @zero_for = @limited_for = 0.0
           @flux_wait = [setting("ramps.restart_wait") / 1000.0 - @off_for, 0.0].max
         end
@@ -162,7 +192,7 @@ module Gallop
         end
 
         def watch_family(dt)
-          watch_phases(dt, @ramp.speed.abs * @hertz)
+          @lost_phase.each_millisecond(dt)
           @off_for += dt unless @stage_on
           @flux_wait -= dt if @flux_wait.positive?
           return @zero_for += dt unless @stage_on
@@ -188,7 +218,15 @@ module Gallop
           end
           round_ramp(stop)
           @zero_for = standing_by_ramp? ? @zero_for + dt : 0.0
-          tend_direct_current(dt, stop)
+          hand_over(dt, stop)
+        end
+
+        # Whoever wants to go on gets the ramp back.
+        def hand_over(dt, stop)
+          return @direct_current.wake unless stop
+          return unless @direct_current.takes_over?(@ramp.speed, dt)
+          @modulator.reset
+          @ramp.reset(0.0)
         end
 
         def round_ramp(stop)
@@ -200,7 +238,7 @@ module Gallop
           @asked = @rounded.step(@ramp.speed)
         end
 
-        def standing_by_ramp? = @direct ? direct_current_done? : asked_speed.zero?
+        def standing_by_ramp? = @direct_current.under_way? ? @direct_current.done? : asked_speed.zero?
 
         # Current and torque current against their limits, whichever is nearer.
         def load_ratio(stop)
@@ -242,21 +280,8 @@ module Gallop
 
         def load_share =
           @stage_on && @rated_active.positive? ? direction * @modulator.active_current / @rated_active : 0.0
-        def torque_share = load_share
-        def demanded_speed = asked_speed * RPM_RAD
         def direction = @modulator.output_frequency.negative? ? -1 : 1
-        def current_square
-          return 0.0 unless @stage_on
-          return @modulator.current * @modulator.current unless @direct
-          axis.sensor.i_alpha**2 + axis.sensor.i_beta**2
-        end
         def torque_current = @stage_on ? direction * @modulator.active_current / SQRT2 : 0.0
-
-        # Estimated from frequency and slip: there is no encoder.
-        def measured_speed
-          return 0.0 unless @stage_on && @hertz.positive?
-          (@modulator.output_frequency - @rated_slip * load_share) / @hertz * RPM_RAD
-        end
 
         def observe_family(dt)
           @display_speed += 0.05 * (measured_speed - @display_speed)
@@ -265,7 +290,6 @@ module Gallop
           @reached_for = at_target ? @reached_for + dt : 0.0
         end
 
-        def target_reached? = @reached_for > 0.02
         def internal_limit? = @stage_on && (@clamped || @holding || @modulator.saturated)
         def mode_bits = 0
       end

@@ -5,43 +5,45 @@ module Gallop
     class Firmware
       # The holding brake of an axis that the drive releases itself: the motor holds the load until the brake has
       # opened, and after a stop until it has closed again.
-      module HoldingBrake
-        private
+      class HoldingBrake < Part
+        BY_THE_DRIVE = 1 # of brake.fitted
 
-        def start_brake
+        def wake
           @release_left = 0.0
           @engage_left = nil
         end
 
-        def brake_ours? = axis.brake && @effective["brake.fitted"] == 1
-
-        def release_brake
-          return unless brake_ours?
+        def release
+          return unless ours?
           axis.brake.powered = true
           @release_left = setting("brake.release_time") / 1000
           @engage_left = nil
         end
 
-        def engage_brake
+        def engage
           axis.brake.powered = false if axis.brake
           @release_left = 0.0
         end
 
         # Set-points wait for it.
-        def brake_opening? = @release_left.positive?
+        def opening? = @release_left.positive?
 
-        def tend_holding_brake(dt)
+        def each_millisecond(dt)
           @release_left -= dt if @release_left.positive?
         end
 
         # At the end of a stop: lets the brake close. @return [Boolean] whether it has, or there is none to wait for
-        def brake_closed_after?(dt)
-          return true unless brake_ours?
-          engage_brake
+        def closed_after?(dt)
+          return true unless ours?
+          engage
           @engage_left ||= setting("brake.engage_time") / 1000
           @engage_left -= dt
           @engage_left <= 0
         end
+
+        private
+
+        def ours? = axis.brake && raw("brake.fitted") == BY_THE_DRIVE
       end
     end
   end

@@ -25,8 +25,23 @@ module Gallop
             (machine.faulted? ? 8 : 0) | (storage_busy? ? 16 : 0)
         end
 
-        def warning? = @heat >= setting("monitors.heat_warning") / 100.0 || mains_warning?
+        def warning? = @heat >= setting("monitors.heat_warning") / 100.0 || @load_monitor.mains_warning?
         def watchdog_armed? = @watchdog_window.positive?
+
+        def switch_on_permitted? = (inhibits & ~8).zero? && !machine.faulted?
+
+        def trip(code, reaction = @effective["control.fault_reaction"])
+          return if machine.faulted? && !(machine.state == :fault_reaction_active && reaction == Stopping::COAST)
+          @fault_code = code
+          @fault_count += 1
+          @since_fault = 0.0
+          memory.records["faults"] = [[code, memory.records["powered_seconds"].floor], *memory.records["faults"]].first(
+            HISTORY
+          )
+          memory.save
+          return end_reaction if machine.state == :fault_reaction_active
+          react(reaction)
+        end
 
         private
 
@@ -38,11 +53,10 @@ module Gallop
           @lowest_bus = axis.bus_voltage
           @travelled = 0.0
           @enables = @fault_count = @refreshes = 0
-          start_load_monitors
         end
 
         def take_monitor_figures
-          take_terminals
+          parts.each(&:settings_changed)
           @under_voltage = setting("supply.under_voltage")
           @over_voltage = setting("supply.over_voltage")
           chopper = @effective["supply.brake_resistor"] == 1 ? setting("supply.chopper_level") : Float::INFINITY
@@ -55,10 +69,8 @@ module Gallop
           @over_current_square = trip_peak * trip_peak
           @heat_rate = 1.0 / setting("motor.thermal_time")
           @rated_current_peak = setting("motor.rated_current") * SQRT2
-          take_load_monitors
         end
 
-        def switch_on_permitted? = (inhibits & ~8).zero? && !machine.faulted?
         def bus_charged? = axis.bus.precharged? && axis.bus_voltage > @under_voltage
 
         def refresh_watchdog
@@ -80,7 +92,7 @@ module Gallop
           return trip(HOT_HEAT_SINK) if axis.heat_sink.temperature > @hottest_sink
           return trip(MOTOR_HEAT) if @heat_trips && @heat > HEAT_TRIP
           watch_watchdog(dt)
-          watch_load_and_supply(dt)
+          @load_monitor.each_millisecond(dt)
           watch_family(dt)
         end
 
@@ -108,19 +120,6 @@ module Gallop
           machine.power_lost
         end
 
-        def trip(code, reaction = @effective["control.fault_reaction"])
-          return if machine.faulted? && !(machine.state == :fault_reaction_active && reaction == Stopping::COAST)
-          @fault_code = code
-          @fault_count += 1
-          @since_fault = 0.0
-          memory.records["faults"] = [[code, memory.records["powered_seconds"].floor], *memory.records["faults"]].first(
-            HISTORY
-          )
-          memory.save
-          return end_reaction if machine.state == :fault_reaction_active
-          react(reaction)
-        end
-
         # A fault can be reset once its cause is gone.
         def reset_permitted?
           case @fault_code
@@ -134,8 +133,8 @@ module Gallop
             axis.bus_voltage < @over_voltage
           when UNDER_VOLTAGE
             bus_charged?
-          when LoadMonitors::RESISTOR
-            @resistor_heat < 0.5 * @resistor_energy
+          when LoadMonitor::RESISTOR
+            @load_monitor.resistor_cool?
           else
             family_reset_permitted?
           end

@@ -5,28 +5,27 @@ module Gallop
     class Firmware
       # The current sensors: their offsets are taken off where the converter is read, so that loops, monitors and
       # shown figures all go by what is left.
-      module Sensing
+      class Sensing < Part
         SHOWN = 1 - Math.exp(-1.0 / 20) # of the way each millisecond: a low-pass of 20 ms
+        OFFSETS = %w[sensing.offset_u sensing.offset_v].freeze
 
-        private
-
-        def start_sensing
+        def wake
           @shown_u = @shown_v = 0.0
         end
 
-        def take_sensing
-          axis.sensor.zero(*%w[sensing.offset_u sensing.offset_v].map { |key| profile[key] ? setting(key) : 0.0 })
+        def settings_changed
+          axis.sensor.zero(*OFFSETS.map { |key| raw(key) ? setting(key) : 0.0 })
         end
 
-        # Every millisecond. Nothing else reads the sensors of a drive that is at rest.
-        def tend_sensing
+        # Nothing else reads the sensors of a drive that is at rest.
+        def each_millisecond(_dt)
           sensor = axis.sensor
-          axis.read_currents if idle?
+          axis.read_currents if drive.idle?
           @shown_u += SHOWN * (sensor.i_u - @shown_u)
           @shown_v += SHOWN * (sensor.i_v - @shown_v)
         end
 
-        def sensing_figures
+        def figures
           {
             "sensing.current_u" => -> { (@shown_u * 10_000).round },
             "sensing.current_v" => -> { (@shown_v * 10_000).round }

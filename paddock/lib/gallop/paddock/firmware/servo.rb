@@ -11,7 +11,6 @@ module Gallop
         include ServoTargets
         include Aligning
         include TorquePath
-        include SecondFeedback
 
         RATE = 16_000
         DT = 1.0 / RATE
@@ -38,6 +37,13 @@ module Gallop
 
         private
 
+        def wake_parts
+          super
+          @second = SecondFeedback.new(self)
+        end
+
+        def parts = [*super, @second]
+
         def start_loops
           @current = Control::CurrentLoop.new
           @weakening = Control::FieldWeakening.new
@@ -53,7 +59,7 @@ module Gallop
         def start_feedback
           start_alignment
           @count = @last_count = axis.encoder.read(axis.mechanics.angle) - @origin
-          start_second
+          @second.begin_at(@count)
         end
 
         def read_count = @direction * (@axis.encoder.read(@axis.mechanics.angle) - @origin)
@@ -75,7 +81,6 @@ module Gallop
           take_limits
           take_targets
           take_servo_monitors
-          take_second
         end
 
         def pole_pairs_set = @effective["motor.pole_pairs"]
@@ -156,7 +161,7 @@ module Gallop
           @ramp.reset(0.0)
         end
 
-        def position = @by_load ? place_of_load : @count * @radians
+        def position = @second.leads? ? @second.place(@radians) : @count * @radians
         def electrical_angle = (@count % @counts) * @electrical + @offset
 
         def measure_speed

@@ -7,6 +7,13 @@ module Gallop
       module ServoFigures
         DISPLAY_FILTER = 0.2 # of the way each millisecond: about 5 ms
 
+        # What parts ask: rad/s, A² peak, share of the rated torque.
+        def measured_speed = @display_speed
+        def current_square = @stage_on ? measured_square : 0.0
+        def torque_share = actual_torque / of_shaft("motor.rated_torque", :torque)
+        def demanded_speed = @wanted_speed
+        def target_reached? = @stage_on && @reached_for > (@reached_time || 0)
+
         private
 
         def family_figures
@@ -14,9 +21,7 @@ module Gallop
             "speed.actual" => -> { raw_of("speed.actual", :speed, @display_speed) },
             "speed.demand" => -> { raw_of("speed.demand", :speed, @wanted_speed) },
             "position.actual" => -> { wrapped(position_count) },
-            "position.demand" => -> do
-              wrapped(positioning? && @stage_on ? (@place / @radians).round : position_count)
-            end,
+            "position.demand" => -> { wrapped(positioning? && @stage_on ? (@place / @radians).round : position_count) },
             "position.following_error" => -> { following_error_counts.clamp(-0x80000000, 0x7FFFFFFF) },
             "motor.torque" => -> do
               (actual_torque / of_shaft("motor.rated_torque", :torque) * 1000).round.clamp(-0x8000, 0x7FFF)
@@ -24,7 +29,7 @@ module Gallop
             "feedback.angle" => -> { @count % @counts },
             "feedback.halls" => -> { axis.encoder.halls(axis.mechanics.angle) },
             "feedback.aligned" => -> { alignment_state },
-            "second_feedback.position" => -> { wrapped(second_count) },
+            "second_feedback.position" => -> { wrapped(@second.count) },
             "feedback.index_count" => -> { axis.encoder.index_count },
             "feedback.index_distance" => -> { wrapped(@direction * axis.encoder.index_distance) },
             "current_loop.proportional_gain" => -> { milli(@bandwidth * setting("motor.phase_inductance") / 1000) },
@@ -32,14 +37,10 @@ module Gallop
           }
         end
 
-        def position_count = @by_load ? (position / @radians).round : @count
+        def position_count = @second.leads? ? (position / @radians).round : @count
         def wrapped(count) = ((count + 0x80000000) & 0xFFFFFFFF) - 0x80000000
-        def current_square = @stage_on ? measured_square : 0.0
-        def measured_speed = @display_speed
         def torque_current = @stage_on ? @current.i_q / SQRT2 : 0.0
         def actual_torque = torque_current * @torque_constant
-        def torque_share = actual_torque / of_shaft("motor.rated_torque", :torque)
-        def demanded_speed = @wanted_speed
 
         def observe_family(dt)
           if idle?
@@ -74,7 +75,6 @@ module Gallop
           [(target - @speed).abs <= @speed_window, @effective["speed.window_time"]]
         end
 
-        def target_reached? = @stage_on && @reached_for > (@reached_time || 0)
         def internal_limit? = @stage_on && (@clamped || @speed_loop.limited)
 
         def mode_bits

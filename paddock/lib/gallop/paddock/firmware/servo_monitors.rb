@@ -29,7 +29,7 @@ module Gallop
         def watch_family(dt)
           watch_standstill(dt)
           return trip(FEEDBACK_LOST, Stopping::COAST) if @effective["monitors.feedback"] == 1 && feedback_lost?
-          return trip(SecondFeedback::SECOND_LOST, Stopping::COAST) if second_lost?
+          return trip(SecondFeedback::LOST, Stopping::COAST) if @second.lost?
           return unless @stage_on
           return trip(Monitors::OVER_SPEED) if @speed.abs > @over_speed
           watch_following_error(dt)
@@ -63,7 +63,7 @@ module Gallop
         def feedback_lost? = axis.encoder.nil? || !axis.encoder.powered
         def family_reset_permitted?
           return !feedback_lost? if @fault_code == FEEDBACK_LOST
-          @fault_code != SecondFeedback::SECOND_LOST || !second_lost?
+          @fault_code != SecondFeedback::LOST || !@second.lost?
         end
       end
     end

@@ -118,7 +118,7 @@ module Gallop
           stop = stop_kind
           @asked_torque = Float::INFINITY
           return stop_by_ramp(stop == :quick ? @quick_down : @down) if stop
-          return follow_ramp(0.0, @down) if brake_opening?
+          return follow_ramp(0.0, @down) if @brake.opening?
           return follow_path if positioning?
           return follow_torque if by_torque?
           above = @ramp.speed.abs > @changeover

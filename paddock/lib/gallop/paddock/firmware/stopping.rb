@@ -55,7 +55,7 @@ module Gallop
         def proceed(dt)
           case machine.state
           when :operation_enabled
-            finish_stop_request if @stop_request && standing? && brake_closed_after?(dt)
+            finish_stop_request if @stop_request && standing? && @brake.closed_after?(dt)
           when :quick_stop_active
             proceed_quick_stop(dt)
           when :fault_reaction_active
@@ -76,7 +76,7 @@ module Gallop
 
         def stopped_or_late?(dt)
           @stop_time += dt
-          (standing? && brake_closed_after?(dt)) || @stop_time > LONGEST_STOP
+          (standing? && @brake.closed_after?(dt)) || @stop_time > LONGEST_STOP
         end
       end
     end

@@ -4,47 +4,40 @@ module Gallop
   module Paddock
     class Firmware
       # Digital inputs after polarity and debouncing, outputs by condition, analog inputs as they are measured.
-      module Terminals
+      class Terminals < Part
         FIRST_INPUT_BIT = 18
         BURDEN = 500.0 # Ω of an analog input that takes a current
 
-        private
-
-        def start_terminals
+        def wake
           @inputs = Array.new(axis.inputs.size, false)
           @input_ages = Array.new(axis.inputs.size, 0.0)
           @output_ages = [0.0, 0.0, 0.0]
           @outputs = 0
         end
 
-        def terminals? = memory.live.key?("terminals.input_1_function")
-
         # Taken out of the memory once instead of every millisecond: [reversed, s] of each input, [function, s,
         # reversed, threshold] of each output.
-        def take_terminals
-          return unless terminals?
+        def settings_changed
+          return unless raw("terminals.input_1_function")
           @input_settings =
             Array.new(axis.inputs.size) do |n|
-              [
-                @effective["terminals.input_#{n + 1}_polarity"] == 1,
-                @effective["terminals.input_#{n + 1}_debounce"] / 1000.0
-              ]
+              [raw("terminals.input_#{n + 1}_polarity") == 1, raw("terminals.input_#{n + 1}_debounce") / 1000.0]
             end
           @output_settings =
             Array.new(@output_ages.size) do |n|
               name = "terminals.output_#{n + 1}"
               [
-                @effective["#{name}_function"],
-                @effective["#{name}_delay"] / 1000.0,
-                @effective["#{name}_polarity"] == 1,
+                raw("#{name}_function"),
+                raw("#{name}_delay") / 1000.0,
+                raw("#{name}_polarity") == 1,
                 setting("#{name}_threshold") / 100
               ]
             end
-          @terminal_speed = of_shaft("limits.motor_speed", :speed)
+          @speed = drive.of_shaft("limits.motor_speed", :speed)
+          @current = setting("motor.rated_current") * SQRT2
         end
 
-        # Every millisecond.
-        def tend_terminals(dt)
+        def each_millisecond(dt)
           return if @input_settings.nil?
           closed = axis.inputs
           n = 0
@@ -54,6 +47,17 @@ module Gallop
           end
           @outputs = (output_on?(0, dt) ? 1 : 0) | (output_on?(1, dt) ? 2 : 0) | (output_on?(2, dt) ? 4 : 0)
         end
+
+        def figures
+          {
+            "terminals.inputs" => -> { input_bits },
+            "terminals.outputs" => -> { @outputs },
+            "terminals.analog_1" => -> { milli(axis.analog_inputs[0]) },
+            "terminals.analog_2" => -> { milli(axis.analog_inputs[1]) }
+          }
+        end
+
+        private
 
         def debounce(n, closed, dt)
           reversed, time = @input_settings[n]
@@ -73,36 +77,27 @@ module Gallop
         def condition?(function, threshold)
           case function
           when 1
-            switch_on_permitted?
+            drive.switch_on_permitted?
           when 2
-            machine.state == :operation_enabled
+            drive.machine.state == :operation_enabled
           when 3
-            machine.faulted?
+            drive.machine.faulted?
           when 4
-            warning?
+            drive.warning?
           when 5
-            target_reached?
+            drive.target_reached?
           when 6
-            measured_speed.abs < 0.1
+            drive.measured_speed.abs < 0.1
           when 8
-            measured_speed.abs > threshold * @terminal_speed
+            drive.measured_speed.abs > threshold * @speed
           when 9
-            Math.sqrt(current_square) > threshold * @rated_current_peak
+            Math.sqrt(drive.current_square) > threshold * @current
           end
         end
 
         def input_bits
           torque_off = (axis.torque_off_a_closed ? 0x10000 : 0) | (axis.torque_off_b_closed ? 0x20000 : 0)
           @inputs.each_with_index.sum { |on, n| on ? 1 << (FIRST_INPUT_BIT + n) : 0 } | torque_off
-        end
-
-        def terminal_figures
-          {
-            "terminals.inputs" => -> { input_bits },
-            "terminals.outputs" => -> { @outputs },
-            "terminals.analog_1" => -> { milli(axis.analog_inputs[0]) },
-            "terminals.analog_2" => -> { milli(axis.analog_inputs[1]) }
-          }
         end
       end
     end

@@ -3,10 +3,10 @@
 module Gallop
   module Paddock
     class Firmware
-      # What load, braking resistor and mains tell every millisecond, where the drive is told to watch them: a motor that
+      # What load, braking resistor and mains tell, where the drive is told to watch them: a motor that
       # stands under torque, one that has lost its load, a resistor that has taken more than it stands, a bus that
       # ripples as on a missing phase. A family says how much torque it gives and what speed it asks for.
-      module LoadMonitors
+      class LoadMonitor < Part
         BLOCKED = 0x7121
         LOAD_MISSING = 0xFF41
         RESISTOR = 0x7112
@@ -21,38 +21,41 @@ module Gallop
         # Whether a phase is missing and that shall be told.
         def mains_warning? = @mains_lost && @on_mains_phase == TOLD
 
-        private
-
-        def start_load_monitors
+        def wake
           @stalled_for = @unloaded_for = @resistor_heat = @ripple_time = 0.0
           @ripples = 0
           @mains_lost = false
           forget_ripple
         end
 
-        def take_load_monitors
+        def settings_changed
           @stall_level = share_set("monitors.stall_level")
-          @stall_time = (@effective["monitors.stall_time"] || 0) / 1000.0
+          @stall_time = (raw("monitors.stall_time") || 0) / 1000.0
           @underload_level = share_set("monitors.underload_level")
-          @underload_time = (@effective["monitors.underload_time"] || 0).to_f
-          @on_mains_phase = @effective["supply.mains_phases"] == 1 ? 0 : @effective["monitors.mains_phase"]
-          @watches_resistor = @effective["supply.brake_resistor"] == 1 && @effective.key?("supply.resistor_ohms")
+          @underload_time = (raw("monitors.underload_time") || 0).to_f
+          @on_mains_phase = raw("supply.mains_phases") == 1 ? 0 : raw("monitors.mains_phase")
+          @watches_resistor = raw("supply.brake_resistor") == 1 && !raw("supply.resistor_ohms").nil?
           return unless @watches_resistor
           @resistor_ohms = setting("supply.resistor_ohms").to_f
           @resistor_power = setting("supply.resistor_power").to_f
           @resistor_energy = setting("supply.resistor_energy").to_f
         end
 
-        # Zero, or no such setting: not watched.
-        def share_set(key) = @effective.fetch(key, 0).zero? ? nil : setting(key) / 100.0
-
-        def watch_load_and_supply(dt)
+        def each_millisecond(dt)
           watch_resistor(dt) if @watches_resistor
-          return forget_load unless @stage_on
+          return forget_load unless drive.stage_on?
           watch_mains(dt) unless @on_mains_phase.nil? || @on_mains_phase.zero?
           watch_stall(dt) if @stall_level
           watch_underload(dt) if @underload_level
         end
+
+        # Whether a resistor that was overloaded has cooled to half.
+        def resistor_cool? = !@watches_resistor || @resistor_heat < 0.5 * @resistor_energy
+
+        private
+
+        # Zero, or no such setting: not watched.
+        def share_set(key) = (raw(key) || 0).zero? ? nil : setting(key) / 100.0
 
         def forget_load
           @stalled_for = @unloaded_for = 0.0
@@ -61,24 +64,24 @@ module Gallop
         end
 
         def watch_stall(dt)
-          demand = demanded_speed.abs
-          stalled = demand > 0.0 && measured_speed.abs < STANDS * demand && torque_share.abs >= @stall_level
+          demand = drive.demanded_speed.abs
+          stalled = demand > 0.0 && drive.measured_speed.abs < STANDS * demand && drive.torque_share.abs >= @stall_level
           @stalled_for = stalled ? @stalled_for + dt : 0.0
-          trip(BLOCKED) if @stalled_for > @stall_time
+          drive.trip(BLOCKED) if @stalled_for > @stall_time
         end
 
         def watch_underload(dt)
-          demand = demanded_speed.abs
-          turns = demand > 0.0 && measured_speed.abs > 0.5 * demand
-          @unloaded_for = turns && torque_share.abs < @underload_level ? @unloaded_for + dt : 0.0
-          trip(LOAD_MISSING) if @unloaded_for > @underload_time
+          demand = drive.demanded_speed.abs
+          turns = demand > 0.0 && drive.measured_speed.abs > 0.5 * demand
+          @unloaded_for = turns && drive.torque_share.abs < @underload_level ? @unloaded_for + dt : 0.0
+          drive.trip(LOAD_MISSING) if @unloaded_for > @underload_time
         end
 
         # What it takes above its continuous power gathers, and goes away as fast.
         def watch_resistor(dt)
           power = axis.bus.chopper_on ? axis.bus_voltage**2 / @resistor_ohms : 0.0
           @resistor_heat = [@resistor_heat + (power - @resistor_power) * dt, 0.0].max
-          trip(RESISTOR, Stopping::COAST) if @stage_on && @resistor_heat > @resistor_energy
+          drive.trip(RESISTOR, Stopping::COAST) if drive.stage_on? && @resistor_heat > @resistor_energy
         end
 
         # Window by window: a ramp of the load moves the bus once, a missing phase in every period.
@@ -91,7 +94,7 @@ module Gallop
           @ripples = @bus_high - @bus_low > RIPPLE * @bus_high ? @ripples + 1 : 0
           forget_ripple
           @mains_lost = @ripples >= RIPPLES
-          trip(MAINS_PHASE) if @mains_lost && @on_mains_phase == TRIPS
+          drive.trip(MAINS_PHASE) if @mains_lost && @on_mains_phase == TRIPS
         end
 
         def forget_ripple
