@@ -38,7 +38,7 @@ module Gallop
         start_monitors
         start_loops
         start_figures
-        take_figures
+        take_settings
         take_commands
         record_start
         machine.initialised
@@ -146,7 +146,13 @@ module Gallop
         profile.settings.each do |entry|
           @effective[entry.key] = memory.live[entry.key] if entry.effect == "when_disabled"
         end
+        take_settings
+      end
+
+      # What has come into force, for the loops and for each part.
+      def take_settings
         take_figures
+        parts.each(&:settings_changed)
       end
 
       def record_start

@@ -114,7 +114,7 @@ module Gallop
           return unless @effective.key?(entry.key)
           @effective[entry.key] = raw
           @sensing.settings_changed if entry.group == "sensing"
-          take_figures if entry.setting? || entry.group == "envelope"
+          take_settings if entry.setting? || entry.group == "envelope"
         end
 
         # A command from outside: from now on the drive does nothing by itself.

@@ -56,7 +56,6 @@ module Gallop
         end
 
         def take_monitor_figures
-          parts.each(&:settings_changed)
           @under_voltage = setting("supply.under_voltage")
           @over_voltage = setting("supply.over_voltage")
           chopper = @effective["supply.brake_resistor"] == 1 ? setting("supply.chopper_level") : Float::INFINITY

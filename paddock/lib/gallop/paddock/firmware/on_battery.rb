@@ -3,7 +3,7 @@
 module Gallop
   module Paddock
     class Firmware
-      # What drives on a battery have beside a servo's figures, and what they have not: positioning.
+      # What drives on a battery have beside a servo's figures.
       module OnBattery
         private
 
@@ -15,8 +15,6 @@ module Gallop
             dead_time: setting("stage.dead_time") * 1e-9
           )
         end
-
-        def take_position_targets = @positioning = false
 
         def family_figures
           super.merge(

@@ -9,11 +9,17 @@ module Gallop
         TORQUE = 2 # of pulse.function
         LOST = 0xFF40
 
+        # −1 to 1
+        def pulse_share = @pulse.share(axis.pulse_width, turning: @speed > @standstill)
+        # 0 to 1
+        def pulse_brake = @pulse.brake(axis.pulse_width)
+        def asked_speed = pulse_commands? ? pulse_share * @bounds.top : super
+
         private
 
-        def start_targets
+        def wake_parts
           super
-          @by_pulse = TorqueByPulse.new
+          @by_pulse = TorqueByPulse.new(self)
           @pulse_age = 0.0
         end
 
@@ -32,21 +38,7 @@ module Gallop
         end
 
         def pulse_commands? = @pulse_function.positive?
-        def pulse_share = @pulse.share(axis.pulse_width, turning: @speed > @standstill)
-        def asked_speed = pulse_commands? ? pulse_share * @top_speed : super
-
-        def demand
-          @occupation = nil
-          return super unless @pulse_function == TORQUE && stop_kind.nil?
-          share = pulse_share
-          @wanted_speed = held((share <=> 0.0) * @top_speed)
-          @wanted_rate = 0.0
-          share = 0.0 if @wanted_speed == 0.0
-          brake = share == 0.0 ? @pulse.brake(axis.pulse_width) : 0.0
-          @by_pulse.ask(share, brake, share.negative? ? @top_backward : @top_speed)
-          @occupation = @by_pulse
-          @ramp.reset(@speed)
-        end
+        def due = @pulse_function == TORQUE && stop_kind.nil? ? @by_pulse : super
 
         def watch_family(dt)
           super

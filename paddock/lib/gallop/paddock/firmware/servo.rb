@@ -35,6 +35,9 @@ module Gallop
           control_current
         end
 
+        # rad of the motor, by the device that closes the position loop
+        def position = @second.leads? ? @second.place(@radians) : @count * @radians
+
         private
 
         def wake_parts
@@ -48,11 +51,8 @@ module Gallop
           @current = Control::CurrentLoop.new
           @weakening = Control::FieldWeakening.new
           @speed_loop = Control::SpeedLoop.new
-          @ramp = Control::SpeedRamp.new
-          @path = Control::PositionProfile.new
-          @torque = @speed = @display_speed = @wanted_speed = 0.0
+          @torque = @speed = @display_speed = @wanted_speed = @wanted_rate = 0.0
           start_feedback
-          start_targets
           start_servo_monitors
         end
 
@@ -149,7 +149,6 @@ module Gallop
           @current.reset
           @weakening.reset
           @speed_loop.reset
-          @ramp.reset(@speed)
           begin_targets
         end
 
@@ -157,11 +156,10 @@ module Gallop
           @current.reset
           @weakening.reset
           @aligning = false
-          @torque = @wanted_speed = 0.0
-          @ramp.reset(0.0)
+          @torque = 0.0
+          release_targets
         end
 
-        def position = @second.leads? ? @second.place(@radians) : @count * @radians
         def electrical_angle = (@count % @counts) * @electrical + @offset
 
         def measure_speed
@@ -169,20 +167,18 @@ module Gallop
           @last_count = @count
         end
 
-        # What takes the place of the speed loop says itself with how much torque.
         def control_speed
           weaken if @weakens
-          return @torque = @occupation.torque(@speed_loop, @speed, torque_bound) if @occupation
-          forward = @feed_forward * @wanted_rate
-          forward += given_ahead if @ahead
-          torque = @speed_loop.step(@wanted_speed, @speed, forward, torque_bound)
+          ahead = @feed_forward * @wanted_rate
+          ahead += given_ahead if @ahead
+          torque = @occupation.torque(@speed_loop, @speed, ahead, torque_bound)
           @torque = @shaped ? shape(torque) : torque
         end
 
         # A stop may use the whole torque.
         def torque_bound
           limit = @weakens ? [@torque_limit, torque_beside_weakening].min : @torque_limit
-          @machine.state == :operation_enabled ? [limit * @torque_share, @asked_torque].min : limit
+          @machine.state == :operation_enabled ? limit * @torque_share : limit
         end
 
         def weaken

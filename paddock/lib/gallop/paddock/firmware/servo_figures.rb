@@ -21,7 +21,7 @@ module Gallop
             "speed.actual" => -> { raw_of("speed.actual", :speed, @display_speed) },
             "speed.demand" => -> { raw_of("speed.demand", :speed, @wanted_speed) },
             "position.actual" => -> { wrapped(position_count) },
-            "position.demand" => -> { wrapped(positioning? && @stage_on ? (@place / @radians).round : position_count) },
+            "position.demand" => -> { wrapped(positioning? && @stage_on ? (@pathing.place / @radians).round : position_count) },
             "position.following_error" => -> { following_error_counts.clamp(-0x80000000, 0x7FFFFFFF) },
             "motor.torque" => -> do
               (actual_torque / of_shaft("motor.rated_torque", :torque) * 1000).round.clamp(-0x8000, 0x7FFF)
@@ -64,21 +64,21 @@ module Gallop
         end
 
         # Once the torque, and not the speed limit, is what drives.
-        def torque_reached = [!stop_kind && @speed < @top_speed * 0.98 && @speed > -@top_backward * 0.98, 0]
+        def torque_reached = [!stop_kind && @speed < @bounds.top * 0.98 && @speed > -@bounds.backward * 0.98, 0]
 
         def position_reached
-          [((@goal - position) / @radians).abs <= @effective["position.window"], @effective["position.window_time"]]
+          [((@pathing.goal - position) / @radians).abs <= @effective["position.window"], @effective["position.window_time"]]
         end
 
         def speed_reached
-          target = stop_kind ? 0.0 : held(asked_speed)
+          target = stop_kind ? 0.0 : @bounds.held(asked_speed)
           [(target - @speed).abs <= @speed_window, @effective["speed.window_time"]]
         end
 
-        def internal_limit? = @stage_on && (@clamped || @speed_loop.limited)
+        def internal_limit? = @stage_on && (@bounds.clamped || @speed_loop.limited)
 
         def mode_bits
-          return @set_point_seen ? 0x1000 : 0 if positioning?
+          return @pathing.seen? ? 0x1000 : 0 if positioning?
           return 0 if by_torque?
           standing? ? 0x1000 : 0
         end

@@ -51,7 +51,7 @@ module Gallop
         # drive believes it to be. A load that drives the shaft on in the demanded direction is none of that, nor one
         # that is stronger than the torque that is asked for; over-speed will notice it.
         def watch_commutation(dt)
-          return @runaway_for = 0.0 if by_torque? || @occupation
+          return @runaway_for = 0.0 if by_torque? || @occupation.is_a?(TorqueByPulse)
           magnitude = @speed.abs
           away =
             @speed_loop.limited && @torque * @speed < 0 && @wanted_speed * @speed <= 0 && magnitude > @last_magnitude

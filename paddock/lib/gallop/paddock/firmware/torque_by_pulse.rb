@@ -3,24 +3,29 @@
 module Gallop
   module Paddock
     class Firmware
-      # What the speed loop does while a pulse asks for torque: it gives it, less and less in the last part before the
-      # highest speed; without any it brakes with what the pulse asks for, as a loop at rest that is bounded.
-      class TorqueByPulse
+      # A pulse asks for torque: it gives it, less and less in the last part before the highest speed; without any it
+      # brakes with what the pulse asks for, as a loop at rest that is bounded.
+      class TorqueByPulse < Occupation
         TAPER = 0.1 # of the highest speed
 
-        # @param share [Float] −1 to 1 of the torque limit @param brake [Float] 0 to 1 of it, where the share is nothing
-        # @param top [Float] rad/s, the highest speed in that direction
-        def ask(share, brake, top)
-          @share = share
-          @brake = brake
-          @top = top
+        def wake
+          @speed = @rate = @share = @brake = 0.0
+          @top = 1.0
         end
 
-        # @param loop [Control::SpeedLoop] @return [Float] N·m
-        def torque(loop, speed, bound)
-          return loop.step(0.0, speed, 0.0, @brake * bound) if @share == 0.0
+        def demand
+          share = drive.pulse_share
+          @speed = bounds.held((share <=> 0.0) * bounds.top)
+          @rate = 0.0
+          @share = @speed == 0.0 ? 0.0 : share
+          @brake = @share == 0.0 ? drive.pulse_brake : 0.0
+          @top = bounds.towards(@share)
+        end
+
+        def torque(loop, speed, _ahead, most)
+          return loop.step(0.0, speed, 0.0, @brake * most) if @share == 0.0
           loop.reset
-          @share * ((@top - speed * (@share <=> 0.0)) / (TAPER * @top)).clamp(-1.0, 1.0) * bound
+          @share * ((@top - speed * (@share <=> 0.0)) / (TAPER * @top)).clamp(-1.0, 1.0) * most
         end
       end
     end

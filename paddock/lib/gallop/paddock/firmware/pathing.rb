@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Paddock
+    class Firmware
+      # Profile position: a path to the set-point within travel and speed limits, and the position loop along it.
+      class Pathing < Occupation
+        NEW_SET_POINT = 0x10
+        RELATIVE = 0x40
+        CATCHING_UP = 1.1 # of the highest speed, for a motor that lags behind a path at that speed
+
+        # rad: where it shall end, where the path is, and how far the motor is behind it
+        attr_reader :goal, :place, :lag
+
+        def wake
+          @path = Control::PositionProfile.new
+          @speed = @rate = @pace = @goal = @place = @lag = 0.0
+          forget_set_points
+        end
+
+        def settings_changed
+          @gain = setting("position_loop.gain")
+          @ahead = setting("position_loop.speed_feed_forward") / 100
+          @cruise = drive.of_shaft("ramps.profile_speed", :speed)
+          both = setting("ramps.acceleration") + setting("ramps.deceleration") # a path may go from one into the other
+          @rounded = Ramping.rounding(raw("ramps.shape"), both, raw("ramps.jerk"), dt)
+          @rounded&.reset(@place)
+        end
+
+        def forget_set_points
+          @seen = @waits = false
+        end
+
+        # The edge is in the words as they come, however quickly one follows the other.
+        def word_comes(word, before)
+          @waits = true if (word & ~before & NEW_SET_POINT).positive?
+          @seen = false if (word & NEW_SET_POINT).zero?
+        end
+
+        # Whether the set-point that was given last has been taken over.
+        def seen? = @seen
+
+        def begin(speed)
+          super
+          @place = @goal = drive.position
+          @path.reset(@place, speed)
+          @rounded&.reset(@place)
+          @pace = speed
+          @lag = 0.0
+        end
+
+        def demand
+          accept if @waits
+          position = drive.position
+          # both of this moment; the path goes on to the next before anything else is asked
+          @lag = @place - position
+          before = @pace
+          ramps = drive.ramping
+          cruise = bounds.towards(@goal - position)
+          @path.step(@goal, @cruise < cruise ? @cruise : cruise, ramps.up, ramps.down, dt)
+          go_on
+          @rate = (@pace - before) / dt
+          asked = @ahead * @pace + @gain * (@place - position)
+          @speed = asked.clamp(-CATCHING_UP * bounds.backward, CATCHING_UP * bounds.top)
+        end
+
+        private
+
+        def go_on
+          unless @rounded
+            @pace = @path.speed
+            return @place = @path.position
+          end
+          place = @rounded.step(@path.position)
+          @pace = (place - @place) / dt
+          @place = place
+        end
+
+        def accept
+          @waits = false
+          @seen = true
+          live = drive.memory.live
+          target = live["position.target"]
+          target += (@goal / drive.radians).round if (live["control.word"] & RELATIVE).positive?
+          @goal = within_travel(target, live) * drive.radians
+        end
+
+        # Limits that exclude everything are none.
+        def within_travel(target, live)
+          low = live["position.limit_low"]
+          high = live["position.limit_high"]
+          low <= high ? target.clamp(low, high) : target
+        end
+      end
+    end
+  end
+end

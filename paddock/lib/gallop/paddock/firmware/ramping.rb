@@ -1,0 +1,83 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Paddock
+    class Firmware
+      # Profile velocity, and every stop: ramps towards a speed, from a changeover speed on by second ones, rounded where
+      # the settings say so. A stop is never rounded, so that it takes no longer than its ramp.
+      class Ramping < Occupation
+        JERK_LIMITED = 3 # of ramps.shape
+
+        def wake
+          @ramp = Control::SpeedRamp.new
+          @speed = @rate = 0.0
+        end
+
+        def settings_changed
+          share = setting("envelope.acceleration") / 100
+          bound = of_shaft("ramps.highest_acceleration")
+          @up = [of_shaft("ramps.acceleration"), bound].min * share
+          @down = [of_shaft("ramps.deceleration"), of_shaft("ramps.highest_deceleration")].min
+          @quick_down = of_shaft("ramps.quick_stop")
+          take_second(share)
+          steepest = [setting("ramps.acceleration"), setting("ramps.deceleration")].max
+          @rounded = Ramping.rounding(raw("ramps.shape"), steepest, raw("ramps.jerk"), dt)
+          @rounded&.reset(@speed)
+        end
+
+        # @param step [Numeric] of acceleration, in the unit of the jerk times seconds
+        # @return [Control::Smoothing, nil] the window in which the acceleration may change by that step
+        def self.rounding(shape, step, jerk, dt)
+          return unless shape == JERK_LIMITED
+          Control::Smoothing.new(window: [step.to_f / jerk, LONGEST_ROUNDING].min, dt: dt)
+        end
+
+        LONGEST_ROUNDING = 2.0 # s, beyond which a ramp is no ramp any more
+
+        # rad/s²
+        attr_reader :up, :down
+
+        def begin(speed)
+          super
+          @ramp.reset(speed)
+          @rounded&.reset(speed)
+        end
+
+        def leaves_at = @speed
+
+        def demand
+          stop = drive.stop_kind
+          return stop_by(stop == :quick ? @quick_down : @down) if stop
+          return follow(0.0, @up, @down) if drive.brake_opening?
+          above = @ramp.speed.abs > @changeover
+          follow(bounds.held(drive.asked_speed), above ? @second_up : @up, above ? @second_down : @down)
+        end
+
+        private
+
+        def of_shaft(key, kind = :acceleration) = drive.of_shaft(key, kind)
+
+        def take_second(share)
+          return @changeover = Float::INFINITY unless raw("ramps.changeover_speed").to_i.positive?
+          @changeover = of_shaft("ramps.changeover_speed", :speed)
+          @second_up = of_shaft("ramps.second_acceleration") * share
+          @second_down = of_shaft("ramps.second_deceleration")
+        end
+
+        def stop_by(down)
+          @ramp.reset(@speed) if @rounded
+          @speed = @ramp.step(0.0, @up, down, dt)
+          @rate = @ramp.rate
+          @rounded&.reset(@speed)
+        end
+
+        def follow(target, up, down)
+          before = @speed
+          asked = @ramp.step(target, up, down, dt)
+          @speed = @rounded ? @rounded.step(asked) : asked
+          @rate = @rounded ? (@speed - before) / dt : @ramp.rate
+        end
+      end
+    end
+  end
+end
