@@ -95,7 +95,9 @@ RSpec.describe "A frequency drive does what it is set to" do
   it "switches as often as it is told, which its dead time takes more voltage for" do
     currents =
       [2, 16].map do |rate|
-        web_feed(output__switching_frequency: rate, output__boost: 20) { |drive| drive["stage"] = { "dead_time" => 2e-6 } }
+        web_feed(output__switching_frequency: rate, output__boost: 20) do |drive|
+          drive["stage"] = { "dead_time" => 2e-6 }
+        end
         go(90, 3.0)
         read("motor.current")
       end

@@ -64,7 +64,9 @@ RSpec.describe "What is watched of load, resistor and mains" do
       "ramps.deceleration" => 20_000
     }.each { |key, figure| write(key, figure) }
     enable
-    expect(pass_until(20.0, step: 0.9) { write("speed.target", read("speed.target").positive? ? 0 : 3000) || fault != 0 }).to be(true)
+    expect(
+      pass_until(20.0, step: 0.9) { write("speed.target", read("speed.target").positive? ? 0 : 3000) || fault != 0 }
+    ).to be(true)
     expect(fault).to eq(0x7112)
     expect(@stand_in.axis.bus.resistor_energy).to be > 150
   end

@@ -26,7 +26,13 @@ RSpec.describe Gallop::Paddock::Firmware::TorqueByPulse do
   let(:loop) { Gallop::Control::SpeedLoop.new.tap { |it| it.tune(gain: 0.1, integral_time: 0.0, dt: 1e-3) } }
   # A drive that the pulse asks for so much, and whose speed ends at 100 rad/s.
   let(:drive) do
-    bounds = Struct.new(:top) { def held(speed) = speed; def towards(_) = top }.new(100.0)
+    bounds =
+      Struct
+        .new(:top) do
+          def held(speed) = speed
+          def towards(_) = top
+        end
+        .new(100.0)
     Struct.new(:pulse_share, :pulse_brake, :bounds).new(0.0, 0.0, bounds)
   end
 

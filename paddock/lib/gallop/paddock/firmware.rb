@@ -94,6 +94,12 @@ module Gallop
       # A setting of motion as it is in force. @return [Float] SI, of the shaft
       def of_shaft(key, kind) = shaft.reckoned(kind, in_si(key))
 
+      # A figure of the shaft as the entry tells it. @return [Integer] raw
+      def raw_of(key, kind, figure)
+        entry = profile.fetch(key)
+        entry.raw(entry.from_si(shaft.real(kind, figure)))
+      end
+
       private
 
       # Those that every family has.
@@ -102,20 +108,15 @@ module Gallop
         @brake = HoldingBrake.new(self)
         @load_monitor = LoadMonitor.new(self)
         @terminals = Terminals.new(self)
+        @statistics = Statistics.new(self)
       end
 
-      def parts = [@sensing, @brake, @load_monitor, @terminals]
+      def parts = [@sensing, @brake, @load_monitor, @terminals, @statistics]
 
       # How fast it may go in the negative direction. @param top [Float] in the other @param set [Float] zero: the same
       def backward(top, set) = set.positive? ? [set * setting("envelope.speed") / 100, top].min : top
 
       def in_si(key) = profile.fetch(key).to_si(setting(key))
-
-      # A figure of the shaft as the entry tells it. @return [Integer] raw
-      def raw_of(key, kind, figure)
-        entry = profile.fetch(key)
-        entry.raw(entry.from_si(shaft.real(kind, figure)))
-      end
 
       def housekeeping
         dt = 1.0 / HOUSEKEEPING_RATE

@@ -19,6 +19,8 @@ module Gallop
         OPEN_TIME = 0.3 # s
         SQRT3 = Math.sqrt(3)
 
+        def commutates? = false
+
         private
 
         def start_loops
@@ -29,7 +31,6 @@ module Gallop
 
         # Nothing is to be aligned; an encoder, where there is one, counts from here.
         def start_feedback
-          @aligned = true
           @origin = axis.encoder ? axis.encoder.read(axis.mechanics.angle) : 0
           @count = @last_count = 0
         end

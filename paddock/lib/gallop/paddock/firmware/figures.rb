@@ -20,7 +20,6 @@ module Gallop
             state_figures.merge(
               measured_figures,
               memory_figures,
-              statistics_figures,
               diagnosis_figures,
               history_figures,
               *parts.map(&:figures),
@@ -51,27 +50,6 @@ module Gallop
           }
         end
 
-        def statistics_figures
-          {
-            "statistics.powered_time" => -> { memory.records["powered_seconds"].floor },
-            "statistics.enabled_time" => -> { memory.records["enabled_seconds"].floor },
-            "statistics.peak_current" => -> { milli(@peak_current / SQRT2) },
-            "statistics.peak_bus" => -> { milli(@peak_bus) },
-            "statistics.peak_speed" => -> { raw_of("statistics.peak_speed", :speed, @peak_speed) },
-            "statistics.resistor_energy" => -> { axis.bus.resistor_energy.round },
-            "statistics.enables" => -> { @enables },
-            "statistics.wire_requests" => -> { @wire_requests & 0xFFFFFFFF },
-            "statistics.peak_heat" => -> { [(@peak_heat * 1000).round, 0xFFFF].min },
-            "statistics.peak_temperature" => -> { ((@peak_temperature - 273.15) * 10).round },
-            "statistics.lowest_bus" => -> { milli(@lowest_bus) },
-            "statistics.motoring_energy" => -> { axis.motoring_energy.round },
-            "statistics.regenerated_energy" => -> { axis.regenerated_energy.round },
-            "statistics.turns" => -> { (@travelled / Plant::TWO_PI).floor },
-            "statistics.faults" => -> { @fault_count & 0xFFFF },
-            "statistics.refreshes" => -> { @refreshes & 0xFFFFFFFF }
-          }
-        end
-
         def memory_figures
           {
             "storage.live_changes" => -> { @live_changes },
@@ -87,7 +65,6 @@ module Gallop
         end
 
         def diagnosis_figures
-          @wire_requests = 0
           {
             "diagnosis.refused_register" => -> { @refused_register },
             "diagnosis.refused_reason" => -> { @refused_reason },
@@ -120,27 +97,15 @@ module Gallop
 
         def milli(figure) = (figure * 1000).round
 
-        # Every millisecond: peaks, and how long the target has been reached.
+        # Every millisecond.
         def observe(dt)
-          bus = axis.bus_voltage
-          @peak_bus = bus if bus > @peak_bus
-          square = current_square
-          @peak_current = Math.sqrt(square) if square > @peak_current * @peak_current
-          speed = measured_speed.abs
-          @peak_speed = speed if speed > @peak_speed
-          @lowest_bus = bus if bus < @lowest_bus
-          @peak_heat = @heat if @heat > @peak_heat
-          temperature = axis.heat_sink.temperature
-          @peak_temperature = temperature if temperature > @peak_temperature
-          @travelled += speed * dt
+          @statistics.each_millisecond(dt)
           observe_family(dt)
         end
       end
 
       # One request was served; counted for the statistics.
-      def served
-        @wire_requests += 1
-      end
+      def served = @statistics.asked
     end
   end
 end

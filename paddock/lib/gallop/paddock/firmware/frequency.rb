@@ -175,7 +175,7 @@ module Gallop
         end
 
         def begin_operation
-          @enables += 1
+          @statistics.enabled
           @modulator.reset
           @ramp.reset(0.0)
           @rounded&.reset(0.0)

@@ -33,7 +33,7 @@ module Gallop
         def trip(code, reaction = @effective["control.fault_reaction"])
           return if machine.faulted? && !(machine.state == :fault_reaction_active && reaction == Stopping::COAST)
           @fault_code = code
-          @fault_count += 1
+          @statistics.faulted
           @since_fault = 0.0
           memory.records["faults"] = [[code, memory.records["powered_seconds"].floor], *memory.records["faults"]].first(
             HISTORY
@@ -47,12 +47,6 @@ module Gallop
 
         def start_monitors
           @watchdog_age = 0.0
-          @peak_bus = @peak_current = @peak_speed = 0.0
-          @peak_heat = @heat
-          @peak_temperature = axis.heat_sink.temperature
-          @lowest_bus = axis.bus_voltage
-          @travelled = 0.0
-          @enables = @fault_count = @refreshes = 0
         end
 
         def take_monitor_figures
@@ -78,7 +72,7 @@ module Gallop
         end
 
         def take_sign_of_life
-          @refreshes += 1
+          @statistics.refreshed
           holder.heard
           refresh_watchdog
         end

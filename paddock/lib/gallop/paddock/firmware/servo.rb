@@ -9,8 +9,6 @@ module Gallop
         include ServoMonitors
         include ServoFigures
         include ServoTargets
-        include Aligning
-        include TorquePath
 
         RATE = 16_000
         DT = 1.0 / RATE
@@ -19,6 +17,9 @@ module Gallop
 
         def rate = RATE
 
+        # Whether it has to know where the magnets are.
+        def commutates? = true
+
         def step
           axis = @axis
           axis.read_currents
@@ -26,13 +27,26 @@ module Gallop
           even = @tick & 1 == 0
           measure_speed if even
           return axis.coast(DT) unless @stage_on
-          return align if @aligning
+          return align if @alignment.under_way?
           if @tick & 3 == 0
             @v_limit = voltage_limit
             demand
           end
           control_speed if even
           control_current
+        end
+
+        # Counts as they are, in a turn, and electrical rad of one.
+        attr_reader :count, :counts, :electrical
+
+        # A rms that an alignment may take
+        def most_alignment_current = @torque_limit * @torque_share / @torque_constant
+
+        # The field stands, whatever the shaft does. @param angle [Float] electrical rad @param current [Float] A peak
+        def hold_field(angle, current)
+          @axis.drive(@current.v_alpha, @current.v_beta, DT)
+          sensor = @axis.sensor
+          @current.step(current, 0.0, sensor.i_alpha, sensor.i_beta, angle, 0.0, voltage_limit)
         end
 
         # rad of the motor, by the device that closes the position loop
@@ -43,9 +57,11 @@ module Gallop
         def wake_parts
           super
           @second = SecondFeedback.new(self)
+          @alignment = Alignment.new(self)
+          @torque_path = TorquePath.new(self)
         end
 
-        def parts = [*super, @second]
+        def parts = [*super, @second, @alignment, @torque_path]
 
         def start_loops
           @current = Control::CurrentLoop.new
@@ -57,7 +73,7 @@ module Gallop
         end
 
         def start_feedback
-          start_alignment
+          @origin = @alignment.known? ? 0 : axis.encoder.read(axis.mechanics.angle)
           @count = @last_count = axis.encoder.read(axis.mechanics.angle) - @origin
           @second.begin_at(@count)
         end
@@ -72,11 +88,10 @@ module Gallop
           @pole_pairs = pole_pairs_set
           @pairs = @pole_pairs.to_f
           @electrical = @radians * @pairs
-          @offset = @found || offset_set
+          @offset = @alignment.found || offset_set
           @speed_filter = 1 - Math.exp(-Plant::TWO_PI * setting("feedback.speed_filter") * SPEED_DT)
           @torque_constant = of_shaft("motor.torque_constant", :torque_constant)
           @current_of_torque = SQRT2 / @torque_constant # peak
-          take_torque_path
           tune_loops
           take_limits
           take_targets
@@ -139,9 +154,15 @@ module Gallop
         end
 
         def begin_operation
-          @enables += 1
+          @statistics.enabled
           begin_loops
-          begin_alignment
+          @alignment.begin
+        end
+
+        def align
+          return unless @alignment.step
+          @offset = @alignment.found
+          begin_loops
         end
 
         def begin_loops
@@ -155,7 +176,8 @@ module Gallop
         def release_loops
           @current.reset
           @weakening.reset
-          @aligning = false
+          @alignment.break_off
+          @torque_path.rest
           @torque = 0.0
           release_targets
         end
@@ -169,10 +191,8 @@ module Gallop
 
         def control_speed
           weaken if @weakens
-          ahead = @feed_forward * @wanted_rate
-          ahead += given_ahead if @ahead
-          torque = @occupation.torque(@speed_loop, @speed, ahead, torque_bound)
-          @torque = @shaped ? shape(torque) : torque
+          ahead = @feed_forward * @wanted_rate + @torque_path.ahead(@wanted_speed)
+          @torque = @torque_path.shape(@occupation.torque(@speed_loop, @speed, ahead, torque_bound))
         end
 
         # A stop may use the whole torque.

@@ -21,14 +21,15 @@ module Gallop
             "speed.actual" => -> { raw_of("speed.actual", :speed, @display_speed) },
             "speed.demand" => -> { raw_of("speed.demand", :speed, @wanted_speed) },
             "position.actual" => -> { wrapped(position_count) },
-            "position.demand" => -> { wrapped(positioning? && @stage_on ? (@pathing.place / @radians).round : position_count) },
+            "position.demand" => -> do
+              wrapped(positioning? && @stage_on ? (@pathing.place / @radians).round : position_count)
+            end,
             "position.following_error" => -> { following_error_counts.clamp(-0x80000000, 0x7FFFFFFF) },
             "motor.torque" => -> do
               (actual_torque / of_shaft("motor.rated_torque", :torque) * 1000).round.clamp(-0x8000, 0x7FFF)
             end,
             "feedback.angle" => -> { @count % @counts },
             "feedback.halls" => -> { axis.encoder.halls(axis.mechanics.angle) },
-            "feedback.aligned" => -> { alignment_state },
             "second_feedback.position" => -> { wrapped(@second.count) },
             "feedback.index_count" => -> { axis.encoder.index_count },
             "feedback.index_distance" => -> { wrapped(@direction * axis.encoder.index_distance) },
@@ -67,7 +68,10 @@ module Gallop
         def torque_reached = [!stop_kind && @speed < @bounds.top * 0.98 && @speed > -@bounds.backward * 0.98, 0]
 
         def position_reached
-          [((@pathing.goal - position) / @radians).abs <= @effective["position.window"], @effective["position.window_time"]]
+          [
+            ((@pathing.goal - position) / @radians).abs <= @effective["position.window"],
+            @effective["position.window_time"]
+          ]
         end
 
         def speed_reached
