@@ -4,9 +4,9 @@ require "json"
 require "open3"
 require "tmpdir"
 
-# bin/bench engine [REVISION [KIND]]: how much faster than real time the stand-ins live, in processor time, beside a copy
-# of an earlier revision. Both live in processes of their own and take turns in short slices, as the machine's own speed
-# varies by a factor of two within a minute: the ratio is the median of neighbouring slices.
+# bin/bench engine [REVISION [KIND]]: how much faster than real time the stand-ins live, in processor time, beside a
+# copy of an earlier revision. Both live in processes of their own and take turns in short slices, as the machine's own
+# speed varies by a factor of two within a minute: the ratio is the median of neighbouring slices.
 class BenchEngine
   SLICES = 25
   SLICE = 0.4 # simulated s

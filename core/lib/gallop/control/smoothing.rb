@@ -2,9 +2,9 @@
 
 module Gallop
   module Control
-    # Rounds a profile: the mean of what was asked for within a window. A ramp of constant acceleration becomes one whose
-    # acceleration rises and falls within the window, with no more jerk than acceleration over window; the end is met
-    # exactly, a window later (Biagiotti, Melchiorri: Trajectory Planning for Automatic Machines and Robots, ch. 4).
+    # Rounds a profile: the mean of what was asked for within a window. A ramp of constant acceleration becomes one
+    # whose acceleration rises and falls within the window, with no more jerk than acceleration over window; the end is
+    # met exactly, a window later (Biagiotti, Melchiorri: Trajectory Planning for Automatic Machines and Robots, ch. 4).
     class Smoothing
       # @param window [Float] s @param dt [Float] s between calls
       def initialize(window:, dt:)

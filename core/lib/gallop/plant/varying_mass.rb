@@ -11,9 +11,9 @@ module Gallop
     # roll takes up arrives with the speed of its surface and needs no torque of its own. As the motor feels them.
     class VaryingMass < OneMass
       # @param crank_inertia [Float] kg·m² at a quarter of a crank's turn, above that of its dead centre
-      # @param roll_inertia [Float] kg·m²/m⁴ @param roll_core [Float] m, diameter @param roll_layer [Float] m of diameter
-      # by which half a layer's two sides grow it: the thickness @param roll_tension [Float] N of the web, that pulls
-      # back @param ratio [Float] motor turns in a turn of crank or roll
+      # @param roll_inertia [Float] kg·m²/m⁴ @param roll_core [Float] m, diameter @param roll_layer [Float] m, thickness
+      # of the web @param roll_tension [Float] N of the web, that pulls back
+      # @param ratio [Float] motor turns in a turn of crank or roll
       def initialize(
         crank_inertia: 0.0,
         roll_inertia: 0.0,

@@ -3,8 +3,9 @@
 module Gallop
   module Paddock
     class Firmware
-      # A part of a drive's firmware with a life of its own: what it knows is its own, and it asks the drive for sensors,
-      # settings and the rest. The drive wakes it, tells it of new settings, and lets it live through each millisecond.
+      # A part of a drive's firmware with a life of its own: what it knows is its own, and it asks the drive for
+      # sensors, settings and the rest. The drive wakes it, tells it of new settings, and lets it live through each
+      # millisecond.
       class Part
         # @param drive [Firmware]
         def initialize(drive)

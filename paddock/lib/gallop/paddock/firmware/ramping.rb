@@ -3,8 +3,8 @@
 module Gallop
   module Paddock
     class Firmware
-      # Profile velocity, and every stop: ramps towards a speed, from a changeover speed on by second ones, rounded where
-      # the settings say so. A stop is never rounded, so that it takes no longer than its ramp.
+      # Profile velocity, and every stop: ramps towards a speed, from a changeover speed on by second ones, rounded
+      # where the settings say so. A stop is never rounded, so that it takes no longer than its ramp.
       class Ramping < Occupation
         JERK_LIMITED = 3 # of ramps.shape
 
