@@ -10,7 +10,7 @@ module Gallop
       # Of the voltage, for d at most; q keeps 0.44 of it.
       FIELD_SHARE = 0.9
 
-      attr_reader :v_alpha, :v_beta, :i_d, :i_q
+      attr_reader :v_alpha, :v_beta, :i_d, :i_q, :integral_d, :integral_q
       # V² peak that both axes would like to have
       attr_reader :asked_square
 

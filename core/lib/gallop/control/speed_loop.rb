@@ -5,7 +5,7 @@ module Gallop
     # Speed PI with a torque limit; the integral stands still while the limit is reached and the error would push
     # further.
     class SpeedLoop
-      attr_reader :torque, :limited
+      attr_reader :torque, :limited, :integral
 
       def initialize
         reset

@@ -14,7 +14,8 @@ module Gallop
     # Slip compensation follows f_slip = s_rated · i_active / i_active,rated, through a first-order filter, while
     # motoring and generating alike.
     class VoltsPerHertz
-      attr_reader :v_alpha,
+      attr_reader :angle,
+                  :v_alpha,
                   :v_beta,
                   :voltage,
                   :output_frequency,

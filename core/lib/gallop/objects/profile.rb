@@ -19,6 +19,7 @@ module Gallop
                   :rating,
                   :groups,
                   :entries,
+                  :signals,
                   :faults,
                   :firmware,
                   :version,
@@ -67,6 +68,7 @@ module Gallop
             .sort_by { |entry| [entry.index, entry.subindex] }
             .freeze
         index_entries
+        @signals = signals_of(data.fetch("signals"))
         @restores =
           data
             .fetch("restores")
@@ -109,6 +111,7 @@ module Gallop
       def lookup = @lookup ||= Lookup.new(self)
       def settings = @settings ||= entries.select(&:setting?)
       def live = @live ||= entries.select(&:live).sort_by(&:register)
+      def signal(key) = signals.find { |signal| signal.key == key }
       def fault(code) = faults[code] || Fault.unknown(code)
 
       # Whether the speed is held by a loop over a measured one, and the torque by a current.
@@ -165,6 +168,13 @@ module Gallop
             choices: (row["choices"] || {}).freeze
           )
         )
+      end
+
+      def signals_of(rows)
+        known =
+          rows.map { |key, row| Signal.new(key: key, **row.transform_keys(&:to_sym).merge(kind: row["kind"]&.to_sym)) }
+        raise ArgumentError, "#{family}: two signals have one number" if known.uniq(&:number).size < known.size
+        known.sort_by(&:number).freeze
       end
 
       def rational(scale) = scale == 1 ? 1 : (Rational(scale.to_s).then { |r| r.denominator == 1 ? r.to_i : r.to_f })

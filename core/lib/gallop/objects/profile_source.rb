@@ -25,13 +25,13 @@ module Gallop
         @family = family
       end
 
-      # @return [Hash] groups, functions, restores and faults by name; entries as rows with unique keys
+      # @return [Hash] groups, functions, restores, faults and signals by name; entries as rows with unique keys
       def data
         family = read(@family)
         sources = family.fetch("includes").map { |name| read(name) } << family
-        family.merge(%w[groups faults functions restores].to_h { |part| [part, tables(sources, part)] }).merge(
-          "entries" => rows(family, sources)
-        )
+        tables = %w[groups faults functions restores signals].to_h { |part| [part, tables(sources, part)] }
+        tables["signals"] = tables["signals"].except(*family.fetch("excludes", []))
+        family.merge(tables, { "entries" => rows(family, sources) })
       end
 
       private

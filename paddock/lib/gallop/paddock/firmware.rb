@@ -11,6 +11,7 @@ module Gallop
       include Monitors
       include Storage
       include Figures
+      include Signals
       include PowerUp
       include Held
 

@@ -92,6 +92,15 @@ module Gallop
 
         def family_figures =
           super.merge("motor.voltage" => -> { ((@stage_on ? @voltage : axis.open_voltage) * 100).round })
+        # One current between two wires: no field, no two axes.
+        def current_signals
+          {
+            "current.q_demand" => -> { @stage_on ? @torque / @torque_constant : 0.0 },
+            "current.q" => -> { torque_current },
+            "voltage.alpha" => -> { 0.0 },
+            "voltage.beta" => -> { @voltage / SQRT3 }
+          }
+        end
         def torque_current = @stage_on ? @current.current : 0.0
 
         def watch_family(dt)

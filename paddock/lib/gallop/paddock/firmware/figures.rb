@@ -16,9 +16,10 @@ module Gallop
         private
 
         def start_figures
+          start_signals
           @figures =
-            state_figures.merge(
-              measured_figures,
+            figures_of_signals.merge(
+              state_figures,
               memory_figures,
               diagnosis_figures,
               history_figures,
@@ -30,23 +31,10 @@ module Gallop
 
         def state_figures
           {
-            "control.status" => -> { status_word },
-            "control.error_code" => -> { @fault_code },
             "control.mode_shown" => -> { @effective["control.mode"] },
-            "control.inhibits" => -> { inhibits },
             "device.uptime" => -> { milli(@uptime) & 0xFFFFFFFF },
             "device.starts" => -> { memory.records["starts"] },
             "device.error_register" => -> { error_register }
-          }
-        end
-
-        def measured_figures
-          {
-            "bus.voltage" => -> { milli(axis.bus_voltage) },
-            "motor.torque_current" => -> { milli(torque_current) },
-            "motor.current" => -> { milli(Math.sqrt(current_square) / SQRT2) },
-            "motor.heat" => -> { [(@heat * 1000).round, 0xFFFF].min },
-            "drive.temperature" => -> { ((axis.heat_sink.temperature - 273.15) * 10).round }
           }
         end
 

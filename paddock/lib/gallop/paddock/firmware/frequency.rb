@@ -268,13 +268,20 @@ module Gallop
 
         def family_reset_permitted? = true
 
-        def family_figures
+        def family_figures = {}
+
+        def family_signals
           {
-            "speed.actual" => -> { (@display_speed * Figures::RPM).round.clamp(-0x8000, 0x7FFF) },
-            "speed.demand" => -> { asked_speed.round.clamp(-0x8000, 0x7FFF) },
-            "output.frequency" => -> { @stage_on ? (@modulator.output_frequency * 100).round : 0 },
-            "output.voltage" => -> { @stage_on ? (@modulator.voltage * Math.sqrt(1.5) * 10).round : 0 },
-            "output.torque" => -> { (load_share * 1000).round.clamp(-0x8000, 0x7FFF) }
+            "voltage.alpha" => -> { @modulator.v_alpha },
+            "voltage.beta" => -> { @modulator.v_beta },
+            "output.frequency" => -> { @stage_on ? @modulator.output_frequency : 0.0 },
+            "output.voltage" => -> { @stage_on ? @modulator.voltage * Math.sqrt(1.5) : 0.0 },
+            "output.torque" => -> { load_share },
+            "output.slip" => -> { @modulator.slip_frequency },
+            "output.active_current" => -> { @modulator.active_current / SQRT2 },
+            "output.reactive_current" => -> { @modulator.reactive_current / SQRT2 },
+            "output.angle" => -> { @modulator.angle },
+            "output.limited" => -> { (@clamped ? 1 : 0) | (@holding ? 2 : 0) | (@modulator.saturated ? 4 : 0) }
           }
         end
 

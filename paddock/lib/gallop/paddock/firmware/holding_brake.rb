@@ -41,6 +41,8 @@ module Gallop
           @engage_left <= 0
         end
 
+        def signals = { "brake.open" => -> { axis.brake&.powered ? 1 : 0 } }
+
         private
 
         def ours? = axis.brake && raw("brake.fitted") == BY_THE_DRIVE

@@ -28,6 +28,9 @@ module Gallop
         # @return [Hash{String => Proc}] raw figures of the dictionary by key, worked out when they are read
         def figures = {}
 
+        # @return [Hash{String => Proc}] signals of the profile by key, SI, of the shaft
+        def signals = {}
+
         private
 
         attr_reader :drive

@@ -35,6 +35,8 @@ module Gallop
         def lost? = @leads && (@device.nil? || !@device.powered)
         def count = @device ? seen - @origin : 0
 
+        def signals = { "second_feedback.position" => -> { count } }
+
         # @param radians [Float] of a count of the first @return [Float] rad of the motor
         def place(radians) = @begun_at * radians + count * @step
 

@@ -18,23 +18,60 @@ module Gallop
 
         def family_figures
           {
-            "speed.actual" => -> { raw_of("speed.actual", :speed, @display_speed) },
-            "speed.demand" => -> { raw_of("speed.demand", :speed, @wanted_speed) },
             "position.actual" => -> { wrapped(position_count) },
             "position.demand" => -> do
               wrapped(positioning? && @stage_on ? (@pathing.place / @radians).round : position_count)
             end,
             "position.following_error" => -> { following_error_counts.clamp(-0x80000000, 0x7FFFFFFF) },
-            "motor.torque" => -> do
-              (actual_torque / of_shaft("motor.rated_torque", :torque) * 1000).round.clamp(-0x8000, 0x7FFF)
-            end,
             "feedback.angle" => -> { @count % @counts },
-            "feedback.halls" => -> { axis.encoder.halls(axis.mechanics.angle) },
             "second_feedback.position" => -> { wrapped(@second.count) },
             "feedback.index_count" => -> { axis.encoder.index_count },
             "feedback.index_distance" => -> { wrapped(@direction * axis.encoder.index_distance) },
             "current_loop.proportional_gain" => -> { milli(@bandwidth * setting("motor.phase_inductance") / 1000) },
             "current_loop.integral_gain" => -> { (@bandwidth * setting("motor.phase_resistance")).round }
+          }
+        end
+
+        def family_signals
+          {
+            "speed.measured" => -> { @speed },
+            "speed.error" => -> { @wanted_speed - @speed },
+            "speed.rate" => -> { @wanted_rate },
+            "torque.demand" => -> { @torque },
+            "torque.actual" => -> { actual_torque },
+            "torque.limit" => -> { torque_bound },
+            "torque.ahead" => -> { @feed_forward * @wanted_rate + @torque_path.ahead(@wanted_speed) },
+            "speed_loop.integral" => -> { @speed_loop.integral },
+            "speed_loop.limited" => -> { @speed_loop.limited ? 1 : 0 },
+            "position.actual" => -> { position },
+            "feedback.count" => -> { @count },
+            "field.angle" => -> { electrical_angle % Plant::TWO_PI },
+            "feedback.halls" => -> { axis.encoder.halls(axis.mechanics.angle) },
+            **current_signals,
+            **path_signals
+          }
+        end
+
+        def current_signals
+          {
+            "current.q_demand" => -> { @stage_on ? @torque * @current_of_torque : 0.0 },
+            "current.q" => -> { @stage_on ? @current.i_q : 0.0 },
+            "current.d_demand" => -> { @weakening.i_d },
+            "current.d" => -> { @stage_on ? @current.i_d : 0.0 },
+            "voltage.alpha" => -> { @current.v_alpha },
+            "voltage.beta" => -> { @current.v_beta },
+            "voltage.asked" => -> { Math.sqrt(@current.asked_square) },
+            "current_loop.integral_d" => -> { @current.integral_d },
+            "current_loop.integral_q" => -> { @current.integral_q }
+          }
+        end
+
+        def path_signals
+          {
+            "position.demand" => -> { positioning? && @stage_on ? @pathing.place : position },
+            "position.following_error" => -> { following_error },
+            "position.goal" => -> { positioning? ? @pathing.goal : position },
+            "path.speed" => -> { positioning? ? @pathing.speed : @wanted_speed }
           }
         end
 

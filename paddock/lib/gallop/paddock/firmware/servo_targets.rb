@@ -81,10 +81,9 @@ module Gallop
           @occupation = other
         end
 
-        def following_error_counts
-          return 0 unless @stage_on && positioning? && stop_kind.nil?
-          (@pathing.lag / @radians).round
-        end
+        # rad
+        def following_error = @stage_on && positioning? && stop_kind.nil? ? @pathing.lag : 0.0
+        def following_error_counts = (following_error / @radians).round
       end
     end
   end

@@ -48,12 +48,12 @@ module Gallop
           @outputs = (output_on?(0, dt) ? 1 : 0) | (output_on?(1, dt) ? 2 : 0) | (output_on?(2, dt) ? 4 : 0)
         end
 
-        def figures
+        def signals
           {
             "terminals.inputs" => -> { input_bits },
             "terminals.outputs" => -> { @outputs },
-            "terminals.analog_1" => -> { milli(axis.analog_inputs[0]) },
-            "terminals.analog_2" => -> { milli(axis.analog_inputs[1]) }
+            "terminals.analog_1" => -> { axis.analog_inputs[0] },
+            "terminals.analog_2" => -> { axis.analog_inputs[1] }
           }
         end
 
