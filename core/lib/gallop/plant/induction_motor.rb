@@ -38,6 +38,7 @@ module Gallop
         @saturation_flux = saturation_flux&.to_f
         magnetise(@full_l_m)
         @pole_pairs = pole_pairs
+        @torque_factor = 1.5 * pole_pairs
         @open_u = false
         @r_alpha = @r_beta = 0.0 # rotor flux
         self.temperature = REFERENCE_TEMPERATURE
@@ -65,32 +66,39 @@ module Gallop
         sin = Math.sin(turn)
         half_s = @half_s
         half_r = @half_r
-        sa = @i_alpha
-        sb = @i_beta
-        ra = @ir_alpha
-        rb = @ir_beta
+        y_ss = @y_ss
+        y_sr = @y_sr
+        y_rr = @y_rr
         # what the rotor brings into the step, turned to its end
-        old_a = @r_alpha - half_r * ra
-        old_b = @r_beta - half_r * rb
+        old_a = @r_alpha - half_r * @ir_alpha
+        old_b = @r_beta - half_r * @ir_beta
         x_ra = cos * old_a - sin * old_b
         x_rb = sin * old_a + cos * old_b
-        x_sb = @s_beta + v_beta * dt - half_s * sb
-        @i_beta = @y_ss * x_sb - @y_sr * x_rb
-        @ir_beta = @y_rr * x_rb - @y_sr * x_sb
+        drop_b = half_s * @i_beta
+        x_sb = @s_beta + v_beta * dt - drop_b
+        @i_beta = ib = y_ss * x_sb - y_sr * x_rb
+        @ir_beta = irb = y_rr * x_rb - y_sr * x_sb
+        drop_a = half_s * @i_alpha
         if @open_u
-          @i_alpha = 0.0
-          @ir_alpha = x_ra / (@l_r + half_r)
-          @s_alpha = @l_m * @ir_alpha
+          @i_alpha = ia = last_a = 0.0
+          @ir_alpha = ira = x_ra / (@l_r + half_r)
+          @s_alpha = sa = @l_m * ira
         else
-          x_sa = @s_alpha + v_alpha * dt - half_s * sa
-          @i_alpha = @y_ss * x_sa - @y_sr * x_ra
-          @ir_alpha = @y_rr * x_ra - @y_sr * x_sa
-          @s_alpha = x_sa - half_s * @i_alpha
+          x_sa = @s_alpha + v_alpha * dt - drop_a
+          @i_alpha = ia = y_ss * x_sa - y_sr * x_ra
+          @ir_alpha = ira = y_rr * x_ra - y_sr * x_sa
+          last_a = half_s * ia
+          @s_alpha = sa = x_sa - last_a
         end
-        @s_beta = x_sb - half_s * @i_beta
-        @r_alpha = x_ra - half_r * @ir_alpha
-        @r_beta = x_rb - half_r * @ir_beta
-        account(v_alpha, v_beta, 0.5 * (sa + @i_alpha), 0.5 * (sb + @i_beta))
+        last_b = half_s * ib
+        @s_beta = sb = x_sb - last_b
+        @r_alpha = x_ra - half_r * ira
+        @r_beta = x_rb - half_r * irb
+        # the drops of a step are R dt times its mean current
+        @electrical_power = @power_of_drop * (v_alpha * (drop_a + last_a) + v_beta * (drop_b + last_b))
+        before = @torque_now
+        @torque_now = now = @torque_factor * (sa * ib - sb * ia)
+        @torque = 0.5 * (before + now)
       end
 
       # The stage is off: no stator current, the rotor flux dies away with its own time constant.
@@ -139,6 +147,7 @@ module Gallop
       def prepare(dt)
         @dt = dt
         @half_s = 0.5 * dt * @r_s
+        @power_of_drop = 0.75 / @half_s
         @half_r = 0.5 * dt * @r_r
         stator = @l_s + @half_s
         rotor = @l_r + @half_r
@@ -155,14 +164,6 @@ module Gallop
         @s_alpha = @l_m * @ir_alpha
         @s_beta = @l_m * @ir_beta
         @linked = true
-      end
-
-      # Means of the step. @return [Float] N·m
-      def account(v_alpha, v_beta, mean_a, mean_b)
-        @electrical_power = 1.5 * (v_alpha * mean_a + v_beta * mean_b)
-        before = @torque_now
-        @torque_now = now = 1.5 * @pole_pairs * (@s_alpha * @i_beta - @s_beta * @i_alpha)
-        @torque = 0.5 * (before + now)
       end
     end
   end

@@ -281,7 +281,7 @@ module Gallop
             "output.active_current" => -> { @modulator.active_current / SQRT2 },
             "output.reactive_current" => -> { @modulator.reactive_current / SQRT2 },
             "output.angle" => -> { @modulator.angle },
-            "output.limited" => -> { (@clamped ? 1 : 0) | (@holding ? 2 : 0) | (@modulator.saturated ? 4 : 0) }
+            "output.limited" => -> { (@clamped ? 1 : 0) | (@held_back || @holding ? 2 : 0) | (@modulator.saturated ? 4 : 0) }
           }
         end
 
@@ -297,7 +297,7 @@ module Gallop
           @reached_for = at_target ? @reached_for + dt : 0.0
         end
 
-        def internal_limit? = @stage_on && (@clamped || @holding || @modulator.saturated)
+        def internal_limit? = @stage_on && (@clamped || @held_back || @holding || @modulator.saturated)
         def mode_bits = 0
       end
     end
