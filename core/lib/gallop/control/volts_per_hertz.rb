@@ -12,8 +12,8 @@ module Gallop
     # may be lowered by a share, slowly; it is back at once as soon as the motor is asked for more.
     #
     # Slip compensation follows f_slip = s_rated · i_active / i_active,rated, through a first-order filter, while
-    # motoring and generating alike. What follows from the filtered currents is reckoned in every fourth period: it moves
-    # a hundred times more slowly than the field turns.
+    # motoring and generating alike. What follows from the filtered currents is reckoned in every fourth period: it
+    # moves a hundred times more slowly than the field turns.
     class VoltsPerHertz
       RECKONED = 4 # periods
 

@@ -281,9 +281,13 @@ module Gallop
             "output.active_current" => -> { @modulator.active_current / SQRT2 },
             "output.reactive_current" => -> { @modulator.reactive_current / SQRT2 },
             "output.angle" => -> { @modulator.angle },
-            "output.limited" => -> { (@clamped ? 1 : 0) | (@held_back || @holding ? 2 : 0) | (@modulator.saturated ? 4 : 0) }
+            "output.limited" => -> { limits_reached }
           }
         end
+
+        # Bits of the signal: speed, current, voltage.
+        def limits_reached =
+          (@clamped ? 1 : 0) | (@held_back || @holding ? 2 : 0) | (@modulator.saturated ? 4 : 0)
 
         def load_share =
           @stage_on && @rated_active.positive? ? direction * @modulator.active_current / @rated_active : 0.0
