@@ -121,6 +121,11 @@ RSpec.describe Gallop::Power::Mains do
     expect(figures(FEED.merge("brake" => "drive", "brake_torque" => "2"), axis: lift)["brake_margin"]).to be_within(
       0.001
     ).of(3.2035)
+    # friction in the screw helps a brake, but who counts on it? It is the load alone that is weighed, at any efficiency
+    worn = lift.merge("mechanics" => lift["mechanics"].merge("efficiency" => "50"))
+    expect(figures(FEED.merge("brake" => "drive", "brake_torque" => "2"), axis: worn)["brake_margin"]).to be_within(
+      0.001
+    ).of(3.2035)
     expect(ids(FEED.merge("brake" => "drive", "brake_torque" => "0.93"), axis: lift)).to include("brake_too_weak")
     expect(ids(FEED.merge("brake" => "drive", "brake_torque" => "0.94"), axis: lift)).not_to include("brake_too_weak")
     expect(stage(FEED.merge("brake" => "drive", "brake_torque" => "0.6"), axis: lift).assessment).to be_blocked

@@ -125,9 +125,9 @@ module Gallop
       end
 
       def rms_beyond_motor
-        limit = rated_torque
-        return unless limit && duty
+        return unless duty && motor&.continuous_torque(0.0)
         return too_short_a_cycle if duty[:torque].nil?
+        limit = motor.continuous_torque(cycle.first)
         return if duty[:torque] <= limit
         caution(
           "rms_beyond_motor",
@@ -279,16 +279,6 @@ module Gallop
       def speed_at(motor_speed)
         at_load = motor_speed / gear * radius
         linear? ? show(at_load * 60, "m/min") : speed_text(at_load)
-      end
-
-      def rated_torque
-        return unless motor
-        if profile.servo?
-          motor.given("rated_torque")
-        else
-          motor.given("rated_power") && motor.given("rated_speed") &&
-            motor.given("rated_power") / motor.given("rated_speed")
-        end
       end
     end
   end
