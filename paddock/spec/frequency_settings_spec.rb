@@ -103,4 +103,48 @@ RSpec.describe "A frequency drive does what it is set to" do
       end
     expect(currents[1]).to be < 0.8 * currents[0]
   end
+
+  # A fan of 0.5 kg·m² that turns by itself. rpm that it turns with, choice, rpm that is asked for
+  describe "catching a turning motor" do
+    def fan(speed, choice, target)
+      commissioned("Web feed") { |drive| drive["mechanics"].merge!("inertia" => 0.5, "coulomb" => 0.2) }
+      %w[acceleration deceleration].each { |ramp| write("ramps.#{ramp}_time", 30) }
+      write("output.flying_start", choice)
+      write("speed.target", target)
+      @stand_in.axis.mechanics.place(0.0, speed * Math::PI / 30)
+      enable
+      pass(4.5)
+      [rpm, read("statistics.peak_current"), fault]
+    end
+
+    [[1200, 1, 1200], [600, 1, 600], [-900, 1, 900], [900, 2, 900]].each do |speed, choice, target|
+      it "finds one that turns with #{speed} rpm and takes it to #{target} rpm without a jerk" do
+        after, peak, fault = fan(speed, choice, target)
+        expect([fault, peak]).to match([0, be < 1.8 * 3.3])
+        pass(40.0) if speed.negative?
+        expect(speed.negative? ? rpm : after).to be_within(60).of(target)
+      end
+    end
+
+    it "begins from zero with one that stands" do
+      after, peak, fault = fan(0, 1, 150)
+      expect([fault, peak, after]).to match([0, be < 1.6 * 3.3, be_between(3, 100)])
+    end
+
+    it "looks no further than the envelope, and not where it is locked" do
+      commissioned("Web feed")
+      { "output.flying_start" => 1, "envelope.speed" => 20, "limits.direction" => 1 }.each do |key, figure|
+        write(key, figure)
+      end
+      enable
+      speeds = Array.new(400) { pass(0.005) && [rpm, read("output.frequency")] }
+      expect(speeds.map(&:first).minmax).to match([be > -1, be < 310])
+      expect(speeds.map(&:last).minmax).to match([be >= 0, be < 13])
+    end
+
+    it "brakes it hard where it is not told to look" do
+      after, peak, = fan(1200, 0, 1200)
+      expect([after, peak]).not_to match([be_within(60).of(1200), be < 1.6 * 3.3])
+    end
+  end
 end

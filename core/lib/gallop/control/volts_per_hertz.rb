@@ -28,7 +28,11 @@ module Gallop
                   :current,
                   :saturated
 
+      # Of the voltage of the curve, for who looks for a motor that turns.
+      attr_writer :share
+
       def initialize
+        @share = 1.0
         reset
       end
 
@@ -150,6 +154,7 @@ module Gallop
         magnitude = @output_frequency.abs
         @voltage = magnitude < @rated_frequency ? on_curve(magnitude) : @rated_voltage
         @voltage *= 1.0 - @saved if @saving > 0.0
+        @voltage *= @share if @share < 1.0
         @saturated = @voltage > v_limit
         @voltage = v_limit if @saturated
         @cos = Math.cos(@angle)

@@ -60,9 +60,10 @@ module Gallop
           super
           @lost_phase = LostPhase.new(self)
           @direct_current = DirectCurrent.new(self)
+          @catching = Catching.new(self)
         end
 
-        def parts = [*super, @lost_phase, @direct_current]
+        def parts = [*super, @lost_phase, @direct_current, @catching]
 
         def start_loops
           @modulator = Control::VoltsPerHertz.new
@@ -99,7 +100,10 @@ module Gallop
         end
 
         # What the modulator turns the field by, in rpm.
-        def asked_speed = @rounded ? @asked : @ramp.speed
+        def asked_speed
+          return @catching.speed if @catching.looking?
+          @rounded ? @asked : @ramp.speed
+        end
 
         def take_second_ramps
           changeover = @effective["ramps.changeover_speed"].to_i
@@ -181,6 +185,7 @@ module Gallop
           @rounded&.reset(0.0)
           @asked = 0.0
           @direct_current.wake
+          @catching.begin(ways_to_look)
           @zero_for = @limited_for = 0.0
           @flux_wait = [setting("ramps.restart_wait") / 1000.0 - @off_for, 0.0].max
         end
@@ -197,9 +202,26 @@ module Gallop
           @flux_wait -= dt if @flux_wait.positive?
           return @zero_for += dt unless @stage_on
           return if @flux_wait.positive?
-          lead(dt)
+          @catching.looking? ? catch_motor(dt) : lead(dt)
+          @catching.each_millisecond(dt)
+          @modulator.share = @catching.share
           watch_load(dt)
           trip(OVER_SPEED) if measured_speed.abs > @over_speed
+        end
+
+        # rpm: in the direction that is asked for first, and in none that is locked.
+        def ways_to_look
+          ways = { @top_speed => 2, -@top_backward => 1 }.reject { |_, lock| lock == @locked }.keys
+          @target.negative? ? ways.reverse : ways
+        end
+
+        # A stop ends the search: the ramp begins where nothing is known to turn.
+        def catch_motor(dt)
+          return @catching.wake if stop_kind
+          speed = @catching.look(@modulator.active_current, dt) or return
+          @ramp.reset(speed)
+          @rounded&.reset(speed)
+          @asked = speed
         end
 
         # The ramp, every millisecond, held back by the current limit.
@@ -286,8 +308,7 @@ module Gallop
         end
 
         # Bits of the signal: speed, current, voltage.
-        def limits_reached =
-          (@clamped ? 1 : 0) | (@held_back || @holding ? 2 : 0) | (@modulator.saturated ? 4 : 0)
+        def limits_reached = (@clamped ? 1 : 0) | (@held_back || @holding ? 2 : 0) | (@modulator.saturated ? 4 : 0)
 
         def load_share =
           @stage_on && @rated_active.positive? ? direction * @modulator.active_current / @rated_active : 0.0
