@@ -7,7 +7,7 @@ module Gallop
       # writes the Controlword ends it until the next start.
       module PowerUp
         QUIET_TIME = 600.0 # s without a fault after which the count of resets starts anew
-        NEVER_RESET = [Monitors::TORQUE_OFF, 0x7305].freeze
+        NEVER_RESET = [Monitors::TORQUE_OFF, 0x7305, SecondFeedback::LOST].freeze
 
         private
 
