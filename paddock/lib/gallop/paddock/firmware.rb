@@ -9,10 +9,8 @@ module Gallop
       include Commands
       include Stopping
       include Monitors
-      include Storage
       include Figures
       include Signals
-      include PowerUp
       include Held
 
       SQRT2 = Math.sqrt(2)
@@ -34,7 +32,6 @@ module Gallop
         @heat = memory.records.fetch("heat", 0.0)
         start_holder
         start_commands
-        start_storage
         wake_parts
         start_monitors
         start_loops
@@ -43,13 +40,14 @@ module Gallop
         take_commands
         record_start
         machine.initialised
-        start_power_up
+        @power_up.begin
       end
 
       def loader? = false
 
       # Whether the restart that is asked for shall end in the loader.
       def loader_wanted? = @loader_wanted
+      def restart_wanted? = @storage.restart_wanted?
 
       # @return [Integer] Hz of #step
       def rate = raise(NotImplementedError)
@@ -110,9 +108,11 @@ module Gallop
         @load_monitor = LoadMonitor.new(self)
         @terminals = Terminals.new(self)
         @statistics = Statistics.new(self)
+        @power_up = PowerUp.new(self)
+        @storage = Storage.new(self)
       end
 
-      def parts = [@sensing, @brake, @load_monitor, @terminals, @statistics]
+      def parts = [@sensing, @brake, @load_monitor, @terminals, @statistics, @power_up, @storage]
 
       # How fast it may go in the negative direction. @param top [Float] in the other @param set [Float] zero: the same
       def backward(top, set) = set.positive? ? [set * setting("envelope.speed") / 100, top].min : top
@@ -130,8 +130,8 @@ module Gallop
         tend_holder(dt)
         proceed(dt)
         @terminals.each_millisecond(dt)
-        tend_power_up(dt)
-        tend_storage(dt)
+        @power_up.each_millisecond(dt)
+        @storage.each_millisecond(dt)
         observe(dt)
       end
 

@@ -38,7 +38,7 @@ module Gallop
           return holder.objection(from, entry, raw) if holder.objection(from, entry, raw)
           return signature_objection(entry, raw) if signature(entry)
           return :enabled if entry.locked && machine.power_stage_on?
-          return :busy if entry.setting? && storage_busy?
+          return :busy if entry.setting? && @storage.busy?
           return :no_choice if entry.choices.any? && !entry.choices.key?(raw)
           return if entry.text?
           return :below if raw < entry.raw_range.min
@@ -55,10 +55,17 @@ module Gallop
           when "control.holder"
             take_holder(from, raw)
           when "program.control"
-            @loader_wanted = @restart_wanted = raw == Program::STOP
+            @loader_wanted = raw == Program::STOP
+            @storage.want_restart(@loader_wanted)
           end
-          return command_memory(entry.key) if signature(entry)
+          return @storage.command(entry.key) if signature(entry)
           keep(entry, raw)
+          take_commands
+        end
+
+        # What the drive commands by itself, as it is set to.
+        def command_itself(words)
+          words.each { |word| control(word) }
           take_commands
         end
 
@@ -102,7 +109,7 @@ module Gallop
         end
 
         def signature_objection(entry, raw)
-          return :busy if storage_busy?
+          return :busy if @storage.busy?
           return :enabled if entry.locked && machine.power_stage_on?
           :signature unless raw == signature(entry)
         end
@@ -119,7 +126,7 @@ module Gallop
 
         # A command from outside: from now on the drive does nothing by itself.
         def command(word)
-          @own_command = false
+          @power_up.end
           control(word)
         end
 

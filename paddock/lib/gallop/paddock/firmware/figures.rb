@@ -41,15 +41,10 @@ module Gallop
         def memory_figures
           {
             "storage.live_changes" => -> { @live_changes },
-            "storage.stored_changes" => -> { @stored_changes },
-            "storage.state" => -> { @storage_job },
-            "storage.waiting_for_restart" => -> { waiting_for_restart },
-            "storage.store" => -> { @last_store },
-            "storage.restart" => -> { 0 },
             "program.control" => -> { Program::START },
             "program.flash_status" => -> { 0 },
             "program.received" => -> { 0 }
-          }.merge(profile.restores.to_h { |restore| [restore.key, -> { 1 }] })
+          }
         end
 
         def diagnosis_figures

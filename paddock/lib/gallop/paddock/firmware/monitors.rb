@@ -21,8 +21,8 @@ module Gallop
 
         # @return [Integer] the bits of control.inhibits
         def inhibits
-          (axis.torque_allowed? ? 0 : 1) | (bus_charged? ? 0 : 2) | (waiting_for_restart.zero? ? 0 : 4) |
-            (machine.faulted? ? 8 : 0) | (storage_busy? ? 16 : 0)
+          (axis.torque_allowed? ? 0 : 1) | (bus_charged? ? 0 : 2) | (@storage.waiting_for_restart.zero? ? 0 : 4) |
+            (machine.faulted? ? 8 : 0) | (@storage.busy? ? 16 : 0)
         end
 
         def warning? = @heat >= setting("monitors.heat_warning") / 100.0 || @load_monitor.mains_warning?
@@ -34,13 +34,33 @@ module Gallop
           return if machine.faulted? && !(machine.state == :fault_reaction_active && reaction == Stopping::COAST)
           @fault_code = code
           @statistics.faulted
-          @since_fault = 0.0
+          @power_up.faulted
           memory.records["faults"] = [[code, memory.records["powered_seconds"].floor], *memory.records["faults"]].first(
             HISTORY
           )
           memory.save
           return end_reaction if machine.state == :fault_reaction_active
           react(reaction)
+        end
+
+        # A fault can be reset once its cause is gone.
+        def reset_permitted?
+          case @fault_code
+          when TORQUE_OFF
+            axis.torque_allowed?
+          when MOTOR_HEAT
+            @heat < RATED_HEAT
+          when HOT_HEAT_SINK
+            axis.heat_sink.temperature < @hottest_sink - 5
+          when OVER_VOLTAGE
+            axis.bus_voltage < @over_voltage
+          when UNDER_VOLTAGE
+            bus_charged?
+          when LoadMonitor::RESISTOR
+            @load_monitor.resistor_cool?
+          else
+            family_reset_permitted?
+          end
         end
 
         private
@@ -111,26 +131,6 @@ module Gallop
         def lose_bus
           return trip(UNDER_VOLTAGE, Stopping::COAST) if @stage_on
           machine.power_lost
-        end
-
-        # A fault can be reset once its cause is gone.
-        def reset_permitted?
-          case @fault_code
-          when TORQUE_OFF
-            axis.torque_allowed?
-          when MOTOR_HEAT
-            @heat < RATED_HEAT
-          when HOT_HEAT_SINK
-            axis.heat_sink.temperature < @hottest_sink - 5
-          when OVER_VOLTAGE
-            axis.bus_voltage < @over_voltage
-          when UNDER_VOLTAGE
-            bus_charged?
-          when LoadMonitor::RESISTOR
-            @load_monitor.resistor_cool?
-          else
-            family_reset_permitted?
-          end
         end
       end
     end
