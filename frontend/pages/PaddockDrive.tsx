@@ -19,6 +19,8 @@ export interface PanelDrive {
   state: "off" | "booting" | "loader" | "running";
   mains: boolean;
   cable: boolean;
+  /** Whether all three lines are there; null where a lost one would not be felt. */
+  mains_line: boolean | null;
   torque_off_a: boolean;
   torque_off_b: boolean;
   encoder_power: boolean | null;
@@ -94,6 +96,15 @@ export function PaddockDrive({ drive }: { drive: PanelDrive }) {
             states={["on", "off"]}
             onThrow={(mains) => set.mutate({ mains })}
           />
+          {drive.mains_line !== null && (
+            <Throw
+              label="Mains, third line"
+              on={drive.mains_line}
+              words={["Pull the fuse", "Put it in"]}
+              states={["on", "off"]}
+              onThrow={(line) => set.mutate({ mains_line: line })}
+            />
+          )}
           <Throw
             label="Network cable"
             on={drive.cable}

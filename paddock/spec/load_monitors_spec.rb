@@ -72,20 +72,20 @@ RSpec.describe "What is watched of load, resistor and mains" do
   end
 
   it "tells a missing mains phase by the ripple of the bus, or trips on it" do
-    commissioned("Web feed") { |drive| drive["supply"].update("ripple" => true) }
+    commissioned("Web feed") { |drive| drive["supply"]["ripple"] = true }
     @stand_in.axis.mechanics.load_torque = 8.0
     enable
     go(1400, 4.0)
     warned = -> { read("control.status") & 0x80 != 0 }
     expect(warned.call).to be(false)
-    @stand_in.axis.bus.phases = 1
+    @stand_in.axis.bus.line_lost = true
     pass(1.5)
     expect([warned.call, fault]).to eq([true, 0])
-    @stand_in.axis.bus.phases = 3
+    @stand_in.axis.bus.line_lost = false
     pass(0.5)
     expect(warned.call).to be(false)
     write("monitors.mains_phase", 2)
-    @stand_in.axis.bus.phases = 1
+    @stand_in.axis.bus.line_lost = true
     expect(pass_until(2.0) { fault != 0 }).to be(true)
     expect(fault).to eq(0x3130)
   end

@@ -47,7 +47,7 @@ module Gallop
         @chopper_on = false
         @precharged = charged
         @resistor_energy = 0.0
-        @phases = phases
+        @phases = @lines = phases
         @ripple = ripple
         @turning = TWO_PI * frequency
         @wave = 0.0
@@ -56,6 +56,15 @@ module Gallop
 
       # How many lines are there: one that is lost leaves a single wave. With a ripple alone it is felt.
       attr_accessor :phases
+
+      # Whether a lost line would be felt.
+      def three_lines? = @ripple && @lines == 3
+
+      def line_lost = @phases < @lines
+
+      def line_lost=(lost)
+        @phases = lost ? 1 : @lines
+      end
 
       def precharged? = @precharged
 

@@ -69,6 +69,7 @@ module Gallop
       HALLS = ->(axis) { axis.encoder if axis.encoder&.halls? }
       BRAKE = ->(axis) { axis.brake }
       MECHANICS = ->(axis) { axis.mechanics }
+      LINES = ->(axis) { axis.bus if axis.bus.respond_to?(:three_lines?) && axis.bus.three_lines? }
       PULSE = ->(axis) { axis if axis.pulse_input? }
 
       # Mistakes of wiring, and a load that is not coupled.
@@ -85,6 +86,7 @@ module Gallop
       # What is done with the machine itself.
       MACHINE = [
         Hand.new(name: "mains", get: ->(one) { one.axis.bus.mains_on }, set: ->(one, on) { one.mains = on }),
+        switch("mains_line", :line_lost, of: LINES, inverted: true),
         Hand.new(name: "cable", get: ->(one) { one.cable_plugged }, set: ->(one, on) { one.cable_plugged = on }),
         switch("torque_off_a", :torque_off_a_closed),
         switch("torque_off_b", :torque_off_b_closed),
