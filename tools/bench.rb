@@ -82,6 +82,7 @@ class Bench
       "paddock process, real time, polled"
     )
     @drives.each { |drive| drive.connection.motion.stop }
+    wait_until("all at rest", seconds: 10) { @drives.none? { |drive| drive.connection.samples.last.enabled? } }
   end
 
   def enable_directly(drive)
