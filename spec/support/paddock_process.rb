@@ -24,6 +24,7 @@ class PaddockProcess
       @usual = new(**wanted)
       @kind = kind
     end
+    @usual.await_boot
     yield @usual
   end
 
@@ -62,6 +63,14 @@ class PaddockProcess
   end
 
   def reset = panel(Net::HTTP::Post.new("/reset"))
+
+  # A drive that boots answers nobody; on a busy machine that may last longer than a search waits for an answer.
+  def await_boot
+    wait_until("the boot of all drives", seconds: 30) do
+      panel(Net::HTTP::Get.new("/drives")).none? { |drive| %w[off booting].include?(drive["state"]) }
+    end
+  end
+
   def port(name) = ports.fetch(name)
   def panel_url = "http://127.0.0.1:#{panel_port}"
   def see(name) = panel(Net::HTTP::Get.new("/drives")).find { |drive| drive["name"] == name }
