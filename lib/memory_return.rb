@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "etc"
 require "fiddle"
 
 # Gives back to the system what large requests took. Ruby seldom collects once nothing more is asked of it, and glibc
@@ -9,7 +10,7 @@ class MemoryReturn
   EVERY = 2.0 # s
   GROWN = 16 # MB above what was left the last time
   STATM = "/proc/self/statm"
-  PAGE = 4096
+  PAGE = Etc.sysconf(Etc::SC_PAGESIZE) # bytes
 
   # @param moving [Proc] whether a motor is enabled
   def initialize(moving:)

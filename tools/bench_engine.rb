@@ -1,7 +1,6 @@
 # frozen_string_literal: true
 
 require "json"
-require "open3"
 require "tmpdir"
 
 # bin/bench engine [REVISION [KIND]]: how much faster than real time the stand-ins live, in processor time, beside a

@@ -74,4 +74,11 @@ RSpec.describe "A servo whose field is weakened" do
     spent = 0.1 * (20 + 0.05 * (before + after) / 2) # J of the electronics and of friction
     expect(stored + spent).to be_within(0.08 * given).of(given)
   end
+
+  it "keeps its field as it is when settings come under way" do
+    speed_when_asked_for(6000, 2, 0.05)
+    before = firmware.signal("current.d_demand")
+    write("envelope.torque", 90)
+    expect([before, firmware.signal("current.d_demand")]).to match([be < -2, eq(before)])
+  end
 end

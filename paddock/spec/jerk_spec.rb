@@ -64,4 +64,17 @@ RSpec.describe "Jerk-limited ramps" do
     speeds = demanded(1.0)
     expect(speeds.index { |speed| speed > 1499.9 } * 0.004).to be_within(0.01).of(0.5)
   end
+
+  # Another gait, or any value that is written meanwhile.
+  it "go on without a jump when settings come under way" do
+    carriage(1)
+    turn = read("feedback.counts_per_turn")
+    write("position.target", 12 * turn)
+    write("control.word", 0x1F)
+    pass(0.6)
+    before = firmware.signal("path.speed")
+    write("envelope.torque", 90)
+    pass(0.01)
+    expect(firmware.signal("path.speed")).to be_within(0.1 * before).of(before)
+  end
 end

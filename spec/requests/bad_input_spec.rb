@@ -132,7 +132,7 @@ RSpec.describe "Bad input", type: :request do
       :post,
       ->(s) { "#{s.path}/runs" },
       { test: "magic", seen: "forward" },
-      /none of hand_turn, /
+      /none of hand_turn, direction, sensor_offset/
     ],
     "a direction that nobody can see" => [
       :post,

@@ -16,13 +16,14 @@ module Gallop
         @most = 0.0
       end
 
+      # Takes new figures without a jump: what flows against the magnets stays.
       # @param most [Float] A peak, 0 leaves the field alone @param inductance [Float] H a phase
       # @param dt [Float] s between calls
       def tune(most:, inductance:, dt:)
         @most = most.to_f
         @inductance = inductance.to_f
         @rate = RATE * dt
-        reset
+        @i_d = -@most if @i_d < -@most
       end
 
       def reset

@@ -6,9 +6,21 @@ module Gallop
     # whose acceleration rises and falls within the window, with no more jerk than acceleration over window; the end is
     # met exactly, a window later (Biagiotti, Melchiorri: Trajectory Planning for Automatic Machines and Robots, ch. 4).
     class Smoothing
+      # @param present [Smoothing, nil] @return [Smoothing] the present one where its window is the same, so that
+      # settings that come under way make no jump; else one that begins at the figure
+      def self.of(present, window:, dt:, begins_at:)
+        return present if present&.size == size(window, dt)
+        new(window: window, dt: dt).tap { |other| other.reset(begins_at) }
+      end
+
+      def self.size(window, dt) = [(window / dt).round, 1].max
+
+      # calls in the window
+      attr_reader :size
+
       # @param window [Float] s @param dt [Float] s between calls
       def initialize(window:, dt:)
-        @size = [(window / dt).round, 1].max
+        @size = self.class.size(window, dt)
         reset(0.0)
       end
 

@@ -53,7 +53,7 @@ module Gallop
 
       def weakening_too_deep
         return unless weakening.positive? && winding
-        whole = winding.flux / (given("line_inductance") * arrangement.phase_share) / arrangement.peak
+        whole = winding.flux_current
         share = weakening / whole
         return if share <= Winding::DEEPEST
         caution(

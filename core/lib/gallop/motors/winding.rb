@@ -50,6 +50,9 @@ module Gallop
         # @return [Float] A, as the trade prints it
         def current(torque) = torque / torque_constant + idle_current
 
+        # @return [Float] A, as the trade prints it, that would take all of the flux away
+        def flux_current = flux / reactive / arrangement.peak
+
         # @return [Float] V·s, peak, of one phase
         def flux = arrangement.flux(torque_constant, pole_pairs)
         def phase_resistance = resistance * arrangement.phase_share
@@ -68,7 +71,7 @@ module Gallop
         # What the whole current leaves beside i, and no more than DEEPEST of the flux.
         def deepest(i)
           room = [(most * arrangement.peak)**2 - i**2, 0.0].max
-          [weakening * arrangement.peak, Math.sqrt(room), Winding::DEEPEST * flux / reactive].min
+          [weakening * arrangement.peak, Math.sqrt(room), Winding::DEEPEST * flux_current * arrangement.peak].min
         end
 
         # Of a function with one summit, by thirds.

@@ -99,6 +99,18 @@ module Gallop
         entry.raw(entry.from_si(shaft.real(kind, figure)))
       end
 
+      # How fast it may go in the negative direction. @param top [Float] in the other @param set [Float] zero: the same
+      def backward(top, set) = set.positive? ? [set * setting("envelope.speed") / 100, top].min : top
+
+      NO_BACKWARD = 1 # of limits.direction
+      NO_FORWARD = 2
+
+      # Whether it must not turn that way. @param speed [Numeric] by its sign
+      def locked?(speed)
+        lock = @effective["limits.direction"]
+        (lock == NO_BACKWARD && speed.negative?) || (lock == NO_FORWARD && speed.positive?)
+      end
+
       private
 
       # Those that every family has.
@@ -113,9 +125,6 @@ module Gallop
       end
 
       def parts = [@sensing, @brake, @load_monitor, @terminals, @statistics, @power_up, @storage]
-
-      # How fast it may go in the negative direction. @param top [Float] in the other @param set [Float] zero: the same
-      def backward(top, set) = set.positive? ? [set * setting("envelope.speed") / 100, top].min : top
 
       def in_si(key) = profile.fetch(key).to_si(setting(key))
 

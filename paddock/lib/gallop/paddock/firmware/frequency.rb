@@ -7,7 +7,6 @@ module Gallop
       class Frequency < Firmware
         RATE = 4_000
         DT = 1.0 / RATE
-        BLOCKED = LoadMonitor::BLOCKED
         NEAR_LIMIT = 0.95 # of a limit: a motor that is held back goes to and fro just below it
         LONGEST_LIMITED = 10.0 # s at the current limit before the drive gives up
         HOLD_AT_ZERO = 0.12 # s of direct current after the ramp has reached zero
@@ -35,7 +34,6 @@ module Gallop
         # Hz
         def frequency_asked = asked_speed.abs * @hertz
 
-        # What parts ask: rad/s, A² peak, share of the rated torque.
         # Estimated from frequency and slip: there is no encoder.
         def measured_speed
           return 0.0 unless @stage_on && @hertz.positive?
@@ -73,6 +71,7 @@ module Gallop
           @display_speed = 0.0
           @clamped = @holding = @held_back = false
           @rounded = nil
+          @asked = 0.0
         end
 
         def take_figures
@@ -95,8 +94,7 @@ module Gallop
           return @rounded = nil if share.zero?
           longest = [setting("ramps.acceleration_time"), setting("ramps.deceleration_time")].max
           window = share / 200.0 * longest
-          @rounded = Control::Smoothing.new(window: window, dt: 1.0 / HOUSEKEEPING_RATE)
-          @rounded.reset(@ramp.speed)
+          @rounded = Control::Smoothing.of(@rounded, window: window, dt: 1.0 / HOUSEKEEPING_RATE, begins_at: @asked)
         end
 
         # What the modulator turns the field by, in rpm.
@@ -170,7 +168,6 @@ module Gallop
           @top_speed = highest * setting("envelope.speed") / 100
           @top_backward = backward(@top_speed, setting("limits.backward_speed"))
           @lowest_speed = [setting("limits.lowest_speed"), @top_speed].min
-          @locked = @effective["limits.direction"]
           @current_limit =
             [setting("limits.current") / 100 * setting("motor.rated_current"), profile.rating[:peak_current]].min *
               SQRT2
@@ -211,7 +208,7 @@ module Gallop
 
         # rpm: in the direction that is asked for first, and in none that is locked.
         def ways_to_look
-          ways = { @top_speed => 2, -@top_backward => 1 }.reject { |_, lock| lock == @locked }.keys
+          ways = [@top_speed, -@top_backward].reject { |speed| locked?(speed) }
           @target.negative? ? ways.reverse : ways
         end
 
@@ -270,14 +267,14 @@ module Gallop
 
         def watch_load(dt)
           @limited_for = @held_back ? @limited_for + dt : 0.0
-          trip(BLOCKED) if @limited_for > LONGEST_LIMITED
+          trip(LoadMonitor::BLOCKED) if @limited_for > LONGEST_LIMITED
         end
 
         def held(target)
           limited = target.clamp(-@top_backward, @top_speed).to_f
           limited = outside_skipped(limited)
           limited = (limited.negative? ? -@lowest_speed : @lowest_speed) if limited.abs < @lowest_speed
-          limited = 0.0 if (@locked == 1 && limited.negative?) || (@locked == 2 && limited.positive?)
+          limited = 0.0 if locked?(limited)
           @clamped = limited != target
           limited
         end

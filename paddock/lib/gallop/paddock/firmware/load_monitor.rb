@@ -33,7 +33,7 @@ module Gallop
           @stall_time = (raw("monitors.stall_time") || 0) / 1000.0
           @underload_level = share_set("monitors.underload_level")
           @underload_time = (raw("monitors.underload_time") || 0).to_f
-          @on_mains_phase = raw("supply.mains_phases") == 1 ? 0 : raw("monitors.mains_phase")
+          @on_mains_phase = raw("supply.mains_phases") == 1 ? 0 : raw("monitors.mains_phase").to_i
           @watches_resistor = raw("supply.brake_resistor") == 1 && !raw("supply.resistor_ohms").nil?
           return unless @watches_resistor
           @resistor_ohms = setting("supply.resistor_ohms").to_f
@@ -44,7 +44,7 @@ module Gallop
         def each_millisecond(dt)
           watch_resistor(dt) if @watches_resistor
           return forget_load unless drive.stage_on?
-          watch_mains(dt) unless @on_mains_phase.nil? || @on_mains_phase.zero?
+          watch_mains(dt) if @on_mains_phase.positive?
           watch_stall(dt) if @stall_level
           watch_underload(dt) if @underload_level
         end

@@ -23,8 +23,7 @@ module Gallop
           @ahead = setting("position_loop.speed_feed_forward") / 100
           @cruise = drive.of_shaft("ramps.profile_speed", :speed)
           both = setting("ramps.acceleration") + setting("ramps.deceleration") # a path may go from one into the other
-          @rounded = Ramping.rounding(raw("ramps.shape"), both, raw("ramps.jerk"), dt)
-          @rounded&.reset(@place)
+          @rounded = rounding(@rounded, both, @place)
         end
 
         def forget_set_points

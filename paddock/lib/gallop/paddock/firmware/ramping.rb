@@ -6,8 +6,6 @@ module Gallop
       # Profile velocity, and every stop: ramps towards a speed, from a changeover speed on by second ones, rounded
       # where the settings say so. A stop is never rounded, so that it takes no longer than its ramp.
       class Ramping < Occupation
-        JERK_LIMITED = 3 # of ramps.shape
-
         def wake
           @ramp = Control::SpeedRamp.new
           @speed = @rate = 0.0
@@ -21,18 +19,8 @@ module Gallop
           @quick_down = of_shaft("ramps.quick_stop")
           take_second(share)
           steepest = [setting("ramps.acceleration"), setting("ramps.deceleration")].max
-          @rounded = Ramping.rounding(raw("ramps.shape"), steepest, raw("ramps.jerk"), dt)
-          @rounded&.reset(@speed)
+          @rounded = rounding(@rounded, steepest, @speed)
         end
-
-        # @param step [Numeric] of acceleration, in the unit of the jerk times seconds
-        # @return [Control::Smoothing, nil] the window in which the acceleration may change by that step
-        def self.rounding(shape, step, jerk, dt)
-          return unless shape == JERK_LIMITED
-          Control::Smoothing.new(window: [step.to_f / jerk, LONGEST_ROUNDING].min, dt: dt)
-        end
-
-        LONGEST_ROUNDING = 2.0 # s, beyond which a ramp is no ramp any more
 
         # rad/s²
         attr_reader :up, :down

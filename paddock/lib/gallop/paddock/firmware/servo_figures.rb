@@ -34,6 +34,7 @@ module Gallop
 
         def family_signals
           {
+            "voltage.limit" => -> { voltage_limit },
             "speed.measured" => -> { @speed },
             "speed.error" => -> { @wanted_speed - @speed },
             "speed.rate" => -> { @wanted_rate },

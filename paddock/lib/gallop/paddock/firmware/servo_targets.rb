@@ -63,7 +63,8 @@ module Gallop
 
         # 4 kHz: what speed is asked for now.
         def demand
-          occupy(due) unless @occupation.equal?(due)
+          next_one = due
+          occupy(next_one) unless @occupation.equal?(next_one)
           @occupation.demand
           @wanted_speed = @occupation.speed
           @wanted_rate = @occupation.rate

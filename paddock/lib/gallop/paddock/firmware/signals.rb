@@ -30,7 +30,6 @@ module Gallop
           }
         end
 
-        # What a stage that is off does not drive is nothing, whatever the converters last showed.
         def motor_signals
           sensor = axis.sensor
           {
@@ -51,9 +50,8 @@ module Gallop
         def figures_of_signals
           profile
             .signals
-            .filter_map { |signal| [signal.key, told(profile[signal.key], signal)] if profile[signal.key] }
-            .select { |key, _| @signals.key?(key) }
-            .to_h
+            .select { |signal| profile[signal.key] && @signals.key?(signal.key) }
+            .to_h { |signal| [signal.key, told(profile[signal.key], signal)] }
         end
 
         def told(entry, signal)
