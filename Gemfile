@@ -18,6 +18,8 @@ gem "vite_rails", "~> 3.11"
 gem "alba", "~> 4.0"
 
 gem "typelizer"
+# Archives of traces
+gem "rubyzip", "~> 3.0", require: "zip"
 # Maps and counters that several threads share; Rails has it anyway
 gem "concurrent-ruby", "~> 1.3", require: "concurrent"
 

@@ -11,6 +11,7 @@ Rails.application.routes.draw do
     resources :projects, only: %i[index show create update destroy] do
       resources :drives, only: :create
       resource :logbook, only: :show
+      resources :traces, only: :index
     end
 
     resources :drives, only: %i[show update destroy] do
@@ -88,7 +89,34 @@ Rails.application.routes.draw do
           post :take
         end
       end
+      resources :measured, only: :index do
+        post :take, on: :collection
+      end
       resource :signals, only: :show
+      resource :trace_files, only: %i[show create] do
+        post :sheet
+      end
+      resource :recorder, only: :show do
+        post :arm
+        post :announce
+        post :play
+        post :fire
+        post :roll
+        post :end_roll
+        post :end
+      end
+    end
+    resources :traces, only: %i[show update destroy] do
+      get :compare, on: :collection
+      member do
+        get :samples
+        get :figures
+        get :spectrum
+        get :explanation
+        get "export/:kind", action: :export
+        post :derived, action: :derive
+        delete "derived/:key", action: :drop_derived, constraints: { key: /derived\.\d+/ }
+      end
     end
 
     get "profiles", to: "profiles#index"

@@ -11,5 +11,7 @@ Gem::Specification.new do |spec|
   spec.required_ruby_version = ">= 3.1"
   spec.files = Dir["lib/**/*.rb", "profiles/*.yml", "README.md"]
   spec.require_paths = ["lib"]
+  spec.add_dependency "numo-narray-alt", "~> 0.9.14"
+  spec.add_dependency "numo-pocketfft", "~> 0.7.0"
   spec.add_dependency "zeitwerk", "~> 2.6"
 end

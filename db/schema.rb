@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_25_000004) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_29_000001) do
   create_table "drafts", force: :cascade do |t|
     t.integer "drive_id", null: false
     t.string "key", null: false
@@ -150,6 +150,25 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000004) do
     t.index ["drive_id"], name: "index_readings_on_drive_id", unique: true
   end
 
+  create_table "recordings", force: :cascade do |t|
+    t.integer "drive_id", null: false
+    t.string "state", null: false
+    t.json "setup", default: {}, null: false
+    t.bigint "ticket", null: false
+    t.boolean "repeated", default: false, null: false
+    t.json "stimulus"
+    t.integer "leader_id"
+    t.text "held", default: "{}", null: false
+    t.string "message", default: "", null: false
+    t.string "author", default: "", null: false
+    t.datetime "ended_at"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["drive_id"], name: "index_recordings_on_drive_id"
+    t.index ["drive_id"], name: "index_recordings_on_open", unique: true, where: "state IN ('armed', 'fetching')"
+    t.index ["leader_id"], name: "index_recordings_on_leader_id"
+  end
+
   create_table "runs", force: :cascade do |t|
     t.integer "drive_id", null: false
     t.integer "proof_id"
@@ -198,6 +217,10 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000004) do
     t.string "unit", default: "", null: false
     t.integer "size", null: false
     t.binary "samples", null: false
+    t.string "name", default: "", null: false
+    t.float "base", default: 0.0, null: false
+    t.json "bits", default: {}, null: false
+    t.integer "part", default: 0, null: false
     t.index ["trace_id"], name: "index_trace_signals_on_trace_id"
   end
 
@@ -205,7 +228,29 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000004) do
     t.integer "drive_id", null: false
     t.integer "run_id"
     t.datetime "taken_at", null: false
+    t.integer "recording_id"
+    t.string "kind", default: "test", null: false
+    t.string "name", default: "", null: false
+    t.text "note", default: "", null: false
+    t.json "tags", default: [], null: false
+    t.boolean "pinned", default: false, null: false
+    t.boolean "growing", default: false, null: false
+    t.string "trigger", default: "", null: false
+    t.float "interval"
+    t.integer "place"
+    t.integer "size", default: 0, null: false
+    t.float "clock"
+    t.integer "fault_code"
+    t.string "origin", default: "", null: false
+    t.integer "logbook_entry_id"
+    t.json "stimulus"
+    t.string "author", default: "", null: false
+    t.json "altered", default: [], null: false
+    t.json "derived", default: [], null: false
+    t.text "settings"
     t.index ["drive_id"], name: "index_traces_on_drive_id"
+    t.index ["logbook_entry_id"], name: "index_traces_on_logbook_entry_id"
+    t.index ["recording_id"], name: "index_traces_on_recording_id"
     t.index ["run_id"], name: "index_traces_on_run_id"
   end
 
@@ -257,11 +302,15 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_25_000004) do
   add_foreign_key "logbook_entries", "projects", on_delete: :cascade
   add_foreign_key "proofs", "drives", on_delete: :cascade
   add_foreign_key "readings", "drives", on_delete: :cascade
+  add_foreign_key "recordings", "drives", on_delete: :cascade
+  add_foreign_key "recordings", "recordings", column: "leader_id", on_delete: :nullify
   add_foreign_key "runs", "drives", on_delete: :cascade
   add_foreign_key "runs", "proofs", on_delete: :nullify
   add_foreign_key "snapshots", "drives", on_delete: :cascade
   add_foreign_key "trace_signals", "traces", on_delete: :cascade
   add_foreign_key "traces", "drives", on_delete: :cascade
+  add_foreign_key "traces", "logbook_entries", on_delete: :nullify
+  add_foreign_key "traces", "recordings", on_delete: :nullify
   add_foreign_key "traces", "runs", on_delete: :nullify
   add_foreign_key "value_changes", "drives", on_delete: :cascade
   add_foreign_key "write_batches", "drives", on_delete: :cascade

@@ -11,6 +11,7 @@ module Serving
     @lock = StorageLock.new(ActiveRecord::Base.connection_db_config.database).hold
     tell_the_lack_of_room do
       Undertaking.mark_interrupted
+      Roll.mark_interrupted
       Housekeeping.run
     end
     Drive.where(link_wanted: true).find_each { |drive| open_link(drive) }

@@ -191,23 +191,26 @@ class Bench
   # A real server and browser: how often live figures arrive, and how quickly typing is answered.
   def at_the_browser
     Link::Registry.close_all
-    ServerProcess.running(@paddock) do |server|
-      browser =
-        Ferrum::Browser.new(
-          browser_path: ENV.fetch("CHROMIUM", "/usr/bin/chromium"),
-          window_size: [1280, 800],
-          timeout: 20,
-          process_timeout: 30,
-          browser_options: {
-            "no-sandbox" => nil,
-            "disable-gpu" => nil,
-            "disable-quic" => nil,
-            "disable-background-networking" => nil
-          }
-        )
-      measure_browser(browser, server)
-      browser.quit
-    end
+    ServerProcess.running(@paddock) { |server| with_browser { |browser| measure_browser(browser, server) } }
+  end
+
+  def with_browser
+    browser =
+      Ferrum::Browser.new(
+        browser_path: ENV.fetch("CHROMIUM", "/usr/bin/chromium"),
+        window_size: [1280, 800],
+        timeout: 20,
+        process_timeout: 30,
+        browser_options: {
+          "no-sandbox" => nil,
+          "disable-gpu" => nil,
+          "disable-quic" => nil,
+          "disable-background-networking" => nil
+        }
+      )
+    yield browser
+  ensure
+    browser&.quit
   end
 
   def measure_browser(browser, server)

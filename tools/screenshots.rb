@@ -46,6 +46,8 @@ class Screenshots
     motor_and_tray
     mechanics
     verify
+    identify
+    recorder
     faults
     records
   end
@@ -159,13 +161,22 @@ class Screenshots
     expect(page).to have_css("[data-stage=verify][data-state=proven]")
     sleep STEADY
     picture("verify")
-    in_theme("dark") { picture("verify-dark") }
-    find("h1").click
-    page.driver.browser.keyboard.type("/")
-    find("input[aria-label=Find]").send_keys("ramp")
-    expect(page).to have_css("[role=option]")
-    picture("finder")
-    find("input[aria-label=Find]").send_keys(:escape)
+  end
+
+  # Winding and turn by the field, and what they found.
+  def identify
+    click_button "Stop"
+    click_button "Disable"
+    open_stage("Carriage", "Identify")
+    within("[data-test=winding]") { click_button "Begin" }
+    expect(page).to have_css("[data-proof][data-of=winding]", wait: 60)
+    within("[data-test=open_turn]") do
+      all("fieldset input[type=checkbox]").each(&:check)
+      click_button "Begin"
+    end
+    expect(page).to have_css("[data-proof][data-of=open_turn]", wait: 90)
+    page.execute_script("document.querySelectorAll('*').forEach((one) => one.scrollTo(0, 0))")
+    picture("identify")
   end
 
   def settle(rpm) = wait_until("#{rpm} rpm") { (@paddock.shaft_speed("Carriage") - rpm).abs < 0.05 * rpm }
@@ -176,6 +187,45 @@ class Screenshots
     sleep 1
     yield
     click_button "Change to the light theme"
+  end
+
+  TESTED = 2 # traces that the tests of Identify have left
+
+  # A move of before and after a higher gain, laid over each other.
+  def recorder
+    within("nav[aria-label='Course of Carriage']") { click_link "Recorder" }
+    expect(page).to have_css("[data-summary]")
+    find("[data-take] button", exact_text: "Change").click
+    4.times { find("[aria-label='Signals that are recorded'] button", match: :first).click }
+    ["Demanded position", "Actual position", "Following error", "Current, q", "Statusword"].each do |name|
+      find("input[aria-label='Add a signal']").send_keys(name)
+      find("[role=option]", text: /\A#{name}/, match: :first).click
+    end
+    select "for 2.05 s", from: "How long"
+    find("[data-take] button", exact_text: "Done").click
+    click_button "Enable for position"
+    record_a_move(1)
+    find("[data-trace] button", match: :first).click
+    click_button "Keep as reference"
+    api("PUT", "/drives/#{drive_id("Carriage")}/values/position_loop.gain", value: "60")
+    find("[data-trace] button", match: :first).click
+    write_all
+    record_a_move(2)
+    expect(page).to have_css("[data-differences] [data-key]")
+    picture("recorder")
+    click_button "Disable"
+    open_stage("Carriage", "Verify")
+    click_button "Enable"
+    start_at(1000)
+    settle(1000)
+  end
+
+  def record_a_move(count)
+    click_button "Move and record"
+    expect(page).to have_css("[data-traces='#{TESTED + count}']")
+    expect(page).to have_css("[data-shown]", count: count)
+    expect(page).to have_button("Move and record", disabled: false)
+    sleep 1
   end
 
   def faults

@@ -115,6 +115,9 @@ module Link
     # Work for the database that the link's thread must not wait for.
     def note(&) = @clerk.note(&)
 
+    # Waits until what was noted so far is written down.
+    def caught_up = @clerk.catch_up
+
     # After a write: one live value as the drive has it now.
     def took(key, raw) = @live = @live.merge(key => raw).freeze
 

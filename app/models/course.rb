@@ -62,6 +62,17 @@ class Course
     "#{cautions.size} caution#{"s" if cautions.size > 1}"
   end
 
+  # As far as the tests of the stage go that make sense for the drive.
+  def identify
+    kinds = Gallop::Tests.of("identify").select { |row| row.fits?(@drive.profile, counts: @drive.counts?) }.map(&:id)
+    proofs = @drive.latest_proofs.select { |proof| kinds.include?(proof.kind) }.group_by(&:standing)
+    failed, stale, proven = proofs.values_at("failed", "stale", "proven").map { |list| list.to_a.size }
+    return stage("identify", "Identify", "findings", "#{failed} to look at") if failed.positive?
+    return stage("identify", "Identify", "stale", "#{stale} stale") if stale.positive?
+    return stage("identify", "Identify", "proven", "all measured") if kinds.any? && proven == kinds.size
+    stage("identify", "Identify", "todo", proven.positive? ? "#{proven} of #{kinds.size} measured" : "")
+  end
+
   def verify
     proof = @drive.latest_proofs.find { |one| one.kind == Proof::DIRECTION }
     case proof&.standing

@@ -17,6 +17,10 @@ module Diary
       Sighting.seen(drive.host, drive.port, drive.unit, identity, live)
     end
     with_drive(connection) { |drive| return_loans(drive) }
+    with_drive(connection) do |drive|
+      Recording.resume(drive)
+      FaultTrace.collect(drive)
+    end
   end
 
   # What a test that was cut short has left in the drive.
@@ -62,8 +66,9 @@ module Diary
     Drive.find_by(id: connection.drive_id)&.log_later("reins", "Reins let go: the browser tab was closed")
   end
 
-  # Faults that come and go between two polls.
+  # Each poll; and faults that come and go between two of them.
   def noticed(connection, last, sample)
+    Roll.take(connection, sample)
     return if last && last.fault_code == sample.fault_code && last.state == sample.state
     Link::Feed.changed(connection.drive_id, "motion", "faults")
     note_fault(connection, last, sample)
@@ -75,7 +80,8 @@ module Diary
     with_drive(connection) do |drive|
       next drive.log("fault", "Fault cleared") if code.zero?
       fault = sample.profile.fault(code)
-      drive.log("fault", "Fault #{fault.hex}: #{fault.name}", fault.meaning)
+      line = drive.log("fault", "Fault #{fault.hex}: #{fault.name}", fault.meaning)
+      FaultTrace.collect(drive, line: line)
     end
   end
 

@@ -21,7 +21,9 @@ class Drive < ApplicationRecord
   has_many :firmware_updates, dependent: :delete_all
   has_many :runs, dependent: :destroy
   has_many :loans, dependent: :delete_all
+  has_many :recordings, dependent: :destroy
   has_many :traces, dependent: :destroy
+  before_destroy { Roll.forget(self) }
 
   after_commit -> { Link::Feed.announce(:projects) }, on: %i[create destroy]
   after_update_commit -> { Link::Feed.changed(id, "link") },

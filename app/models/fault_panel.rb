@@ -17,6 +17,9 @@ class FaultPanel
     code.zero? ? nil : @drive.profile.fault(code)
   end
 
+  # What came before it. @return [Integer, nil] id of the trace
+  def trace_id = present && @drive.traces.where(kind: "fault", fault_code: present.code).maximum(:id)
+
   # @return [Array<Hash>] fault, drive time and seconds ago, latest first; none where the drive keeps none
   def history
     return [] if @values.nil?

@@ -6,6 +6,8 @@ class LogbookEntry < ApplicationRecord
 
   belongs_to :project
   belongs_to :drive, optional: true
+  # Without settings and samples.
+  has_one :trace, -> { select(:id, :logbook_entry_id) }
 
   validates :kind, inclusion: { in: KINDS }
 

@@ -9,6 +9,7 @@ class NextStep
     "mechanics" => "Give the mechanics",
     "power" => "Give supply and brake",
     "limits" => "Give the limits",
+    "identify" => "Measure motor and feedback",
     "verify" => "Turn the motor and prove its direction"
   }.freeze
   SETTLE = {
@@ -52,7 +53,14 @@ class NextStep
 
   def begin_stage
     stage = @stages.find { |one| %w[todo stale].include?(one.state) && FIRST.key?(one.id) } or return
-    sentence = stage.note.present? && stage.id != "verify" ? "#{stage.title}: #{stage.note}" : FIRST.fetch(stage.id)
+    sentence =
+      (
+        if stage.note.present? && %w[identify verify].exclude?(stage.id)
+          "#{stage.title}: #{stage.note}"
+        else
+          FIRST.fetch(stage.id)
+        end
+      )
     Step.new(sentence: sentence, place: stage.id)
   end
 end

@@ -43,6 +43,9 @@ class Proof < ApplicationRecord
   # @return [Array<Hash>] key, figure and uncertainty of what was found
   def estimates = result.fetch("estimates", [])
 
+  # @return [Hash{String => Float}] SI, for the tests that come after it
+  def figures = result.fetch("figures", {})
+
   # @return [Hash{String => Hash{String => String, nil}}] as they are given now, by stage
   def self.facts_of(drive, wanted)
     wanted.to_h { |stage, keys| [stage, keys.index_with { |key| drive.given.dig(stage, key) }] }

@@ -67,6 +67,7 @@ class Run < ApplicationRecord
   # @raise [Aborted]
   def checkpoint!
     raise Aborted, @end_it if @end_it
+    refuse_stopped if @driven
     return unless @connects
     raise Wire::Lost, "The link was lost meanwhile." if drive.connection!.connects != @connects
     raise Aborted, "#{drive.name} was enabled meanwhile." if drive.connection!.samples.last&.enabled?
@@ -93,6 +94,21 @@ class Run < ApplicationRecord
     connection.motion.keep_still(what_is_under_way) { yield }
   ensure
     @connects = nil
+  end
+
+  # As long as the block runs the motor is enabled for signal injection, by the reins of the tab that began the test.
+  # Whatever ends it, power stage and mode of operation are then as before.
+  # @param needs [Proc] that answers with what must be so
+  def driving(tab, needs:)
+    motion = drive.connection!.motion
+    borrowing("control.mode" => Motion::InjectionMode.new(drive.profile).code) do
+      enable_for_it(motion, tab, needs)
+      @driven = [motion, drive.connection!.connects]
+      yield motion
+    ensure
+      @driven = nil
+      come_to_rest(motion, tab)
+    end
   end
 
   # Values that the drive has while the block runs, and then no longer. They are in the database before the first word
@@ -134,6 +150,38 @@ class Run < ApplicationRecord
   end
 
   private
+
+  LETTING_GO = 3.0 # s for a motor to come to rest and be given back
+
+  def enable_for_it(motion, tab, needs)
+    checkpoint!
+    motion.with_gait do
+      motion.enable(tab, gait: drive.reload.envelope, needs: needs.call, kind: Motion::Mode::INJECTION)
+    end
+    drive.log("motion", "Enabled", "for a test: #{title}, at #{drive.gait}")
+    Link::Feed.changed(drive_id, "motion")
+  end
+
+  def refuse_stopped
+    motion, connects = @driven
+    raise Wire::Lost, "The link was lost meanwhile." if drive.connection!.connects != connects
+    return if motion.armed?
+    fault = drive.connection!.samples.last&.fault_code.to_i
+    raise Aborted, "The motor was stopped." if fault.zero?
+    known = drive.profile.fault(fault)
+    raise Gallop::Identify::Undecided, "The drive stopped by itself with fault #{known.hex}, #{known.name}."
+  end
+
+  # Somebody else's reins, or a stop, have ended it already; the values can go back once the drive is free.
+  def come_to_rest(motion, tab)
+    motion.disable(tab) if motion.armed?
+  rescue Motion::NotHeld, Motion::OutOfState, Link::Offline, Link::Late, Wire::Lost, Wire::Refused => e
+    Rails.logger.warn("#{drive.name}, after a test: #{e.message}")
+  ensure
+    deadline = now + LETTING_GO
+    sleep PAUSE while motion.holding? && now < deadline
+    Link::Feed.changed(drive_id, "motion")
+  end
 
   # @yieldreturn [Proof]
   def kept

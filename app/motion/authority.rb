@@ -14,7 +14,7 @@ module Motion
     TABLE = {
       stop: [],
       look: [], # reading, searching, computing
-      plan: [], # what lives in the project alone: facts, drafts, snapshots, files, proofs
+      plan: [], # what lives in the project alone: facts, drafts, snapshots, files, proofs, traces
       throw_switch: [], # at the paddock: the hands at the machine
       slow: %i[reins], # halt, disable, letting go
       move: %i[reins], # enabling and speeds; Motion::Control asks for signs of life as well
@@ -22,6 +22,8 @@ module Motion
       lower_gait: [],
       take_reins: [], # Motion::Control stops the motor first
       write: %i[online idle reins_while_enabled], # settings, by whatever way
+      record: %i[online], # the trace memory: nothing moves by it, and no setting changes
+      play: %i[reins idle], # a motion that is recorded: each of its steps is a command of its own
       prove: %i[online idle reins_if_held], # beginning a test
       answer: %i[online reins_if_held], # saying what was seen in one
       borrow: %i[online idle at_rest], # values for a test, and back

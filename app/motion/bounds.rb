@@ -23,6 +23,10 @@ module Motion
 
     def speed_unit = profile.speed_unit
 
+    # Of the first ramps, in the unit of speed a second. @param gait [Gallop::Gait]
+    def acceleration(gait) = ramp("acceleration") * gait.acceleration
+    def deceleration = ramp("deceleration")
+
     # Of a move to a position.
     def profile_speed = figure("ramps.profile_speed")
 
@@ -43,6 +47,11 @@ module Motion
     end
 
     private
+
+    def ramp(name)
+      return figure("ramps.#{name}") if profile["ramps.#{name}"]
+      figure("ramps.#{name}_speed") / figure("ramps.#{name}_time").to_f
+    end
 
     # What has never been read is as from the works.
     def figure(key) = profile.fetch(key).then { |entry| entry.figure(@live.fetch(key) { entry.default_raw }) }

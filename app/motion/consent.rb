@@ -22,8 +22,8 @@ module Motion
     LOAD = "The holding brake of %s opens, and nothing but the torque that is asked for holds the load."
 
     ALL = [
-      new("align", ALIGN) { |motion, _| motion.aligns? },
-      new("pulse", PULSE) { |motion, _| motion.follows_pulse? },
+      new("align", ALIGN) { |motion, kind| kind != Mode::INJECTION && motion.aligns? },
+      new("pulse", PULSE) { |motion, kind| kind != Mode::INJECTION && motion.follows_pulse? },
       new("load", LOAD) { |motion, kind| kind == "torque" && motion.brake? }
     ].freeze
 

@@ -70,6 +70,12 @@ module Motion
       @connection.ask(:motion) { |wire| bring_up(wire, tab, gait, mode) }
     end
 
+    # Whether the motor turns no more, as of the last poll.
+    def standing?
+      sample = @connection.samples.last
+      sample.nil? || sample["speed.actual"].abs <= STANDSTILL * bounds.speed
+    end
+
     # Whether the next enabling moves the motor, to find its magnets.
     def aligns? = @connection.samples.last&.raw&.fetch("feedback.aligned", nil) == NOT_ALIGNED
 
@@ -361,11 +367,6 @@ module Motion
         clear(wire) if armed?
         control(wire, :shutdown)
       end
-    end
-
-    def standing?
-      sample = @connection.samples.last
-      sample.nil? || sample["speed.actual"].abs <= STANDSTILL * bounds.speed
     end
 
     def control(wire, word) = wire.write("control.word", Gallop::Cia402::Controlword::WORDS.fetch(word))

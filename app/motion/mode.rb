@@ -6,15 +6,25 @@ module Motion
   class Mode
     WORD = Gallop::Cia402::Controlword::WORDS.fetch(:enable_operation)
     HALT = Gallop::Cia402::Controlword::HALT
-    KINDS = %w[speed position torque].freeze
+    KINDS = %w[speed position torque].freeze # that a person may choose
+    INJECTION = "injection" # of tests
 
     class << self
       # @param kind [String] of KINDS @raise [Gallop::Objects::Unacceptable] where the drive cannot be commanded so
       def of(kind, profile)
-        mode = { "speed" => SpeedMode, "position" => PositionMode, "torque" => TorqueMode }.fetch(kind).new(profile)
+        mode = named(kind, profile)
         return mode if mode.offered?
         raise Gallop::Objects::Unacceptable, "#{profile.title} cannot be commanded by #{kind}."
       end
+
+      def offered?(kind, profile) = named(kind, profile).offered?
+
+      private
+
+      def named(kind, profile) =
+        { "speed" => SpeedMode, "position" => PositionMode, "torque" => TorqueMode, INJECTION => InjectionMode }.fetch(
+          kind
+        ).new(profile)
     end
 
     def initialize(profile)

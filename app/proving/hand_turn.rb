@@ -16,7 +16,6 @@ module Proving
                "feedback" => %w[device lines index encoder_turns motor_turns direction]
              }
 
-    def applies? = drive.counts?
     def needs = general_needs.hand
 
     def announcement

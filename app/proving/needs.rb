@@ -8,7 +8,9 @@ module Proving
     # sentence; nil where it is met or there is nothing to do but to wait
     Need = Gallop::Record.define(:id, :label, :met, :state, remedy: nil)
 
-    def initialize(drive, tab)
+    # @param of [Run, nil] the test that asks; it does not stand in its own way
+    def initialize(drive, tab, of: nil)
+      @of = of
       @drive = drive
       @connection = drive.connection
       @tab = tab
@@ -17,8 +19,12 @@ module Proving
 
     # Before the motor is enabled. @return [Array<Need>]
     def all
-      return linked unless linked?
-      [online, reins, nobody_else, test, loans, torque_off, bus, fault, motor_data, restart, memory]
+      linked? ? enabling(motor_data) : linked
+    end
+
+    # Before a test that lets current flow. @param motor [Boolean] whether the motor has to be known
+    def driven(motor: true)
+      linked? ? [*enabling(motor ? motor_data : motor_entered), recorder] : linked
     end
 
     # Before live figures are looked at.
@@ -31,6 +37,8 @@ module Proving
     def hand = linked? ? [online, off] : linked
 
     private
+
+    def enabling(motor) = [online, reins, nobody_else, test, loans, torque_off, bus, fault, motor, restart, memory]
 
     def linked? = @connection&.online? && !@sample.nil?
 
@@ -99,7 +107,7 @@ module Proving
     def limit = Motion::Bounds.new(@drive.profile, @drive.live_values, @sample).speed
 
     def test
-      run = Run.of(@drive.id)
+      run = Run.of(@drive.id).then { |one| one unless one&.id == @of&.id }
       need(
         "test",
         "No test under way",
@@ -161,6 +169,25 @@ module Proving
     def motor_data
       problem, remedy = motor_problem(Motor.new(@drive))
       need("motor", "Motor data in the drive", problem.nil?, "written and read back", problem, remedy)
+    end
+
+    # What a test finds out need not be known; but what is written has to be what was given.
+    def motor_entered
+      stage = Motor.new(@drive)
+      problem, remedy = stage.facts.unknown? && stage.waiting.empty? ? nil : motor_problem(stage)
+      need("motor", "Motor data in the drive", problem.nil?, "written and read back", problem, remedy)
+    end
+
+    def recorder
+      open = Recording.where(drive: @drive).open.first
+      need(
+        "recorder",
+        "Trace memory free",
+        open.nil?,
+        "free",
+        "a recording waits in the drive",
+        "End it in the recorder: the test needs the memory."
+      )
     end
 
     def motor_problem(stage)

@@ -11,7 +11,7 @@ module Proving
 
     rests_on values: CHANNELS.keys + %w[motor.rated_current]
 
-    def applies? = channels.any?
+    def applies? = super && channels.any?
     def needs = general_needs.at_rest
 
     def announcement

@@ -10,8 +10,10 @@ module Proving
     # nothing does @!attribute lasts [Float] s at the longest @!attribute sentence [String]
     Announcement = Gallop::Record.define(:moves, :lasts, :sentence)
 
-    # What came of it. @!attribute rows [Array<Array(String, String)>] label and text
-    Verdict = Gallop::Record.define(:passed, :headline, rows: [], findings: [], estimates: [])
+    # What came of it. @!attribute rows [Array<Array(String, String)>] label and text @!attribute chart [Gallop::Chart,
+    # nil] @!attribute figures
+    # [Hash{Symbol => Float}] SI, for the tests that come after it
+    Verdict = Gallop::Record.define(:passed, :headline, rows: [], findings: [], estimates: [], chart: nil, figures: {})
 
     class << self
       # @return [Array<Class>] in the order in which they are shown
@@ -49,7 +51,11 @@ module Proving
     def id = self.class.id
     def stage = self.class.stage
     def title = Gallop::Tests.title(id)
-    def applies? = true
+    def applies? = Gallop::Tests.fetch(id).fits?(drive.profile, counts: drive.counts?)
+
+    # What only eyes can check, and is asked one by one before it begins.
+    # @return [Array<Identification::Eye>]
+    def eyes = []
 
     # @return [Array<Needs::Need>]
     def needs = raise(NotImplementedError)
@@ -100,7 +106,9 @@ module Proving
         headline: verdict.headline,
         rows: verdict.rows.map { |label, text| { label: label, text: text } },
         findings: verdict.findings.map { |finding| finding.to_h.slice(:id, :severity, :headline, :because, :so) },
-        estimates: verdict.estimates.map(&:to_h)
+        estimates: verdict.estimates.map(&:to_h),
+        chart: verdict.chart&.to_data,
+        figures: verdict.figures
       }
     end
   end

@@ -8,4 +8,6 @@ class LogbookEntrySerializer < ApplicationSerializer
   field :headline, "string"
   field :detail, "string"
   field :author, "string"
+  field :drive_id, "number | null"
+  field(:trace_id, "number | null") { |entry| entry.trace&.id }
 end

@@ -14,6 +14,7 @@ class ProofSerializer < ApplicationSerializer
   field(:estimates, "Estimate[]") do |proof|
     EstimateSerializer.new(proof.estimates, params: { drive: proof.drive }).to_h
   end
+  field(:chart, "Chart | null") { |proof| proof.result["chart"] }
   field(:at, "string") { |proof| proof.taken_at.iso8601(3) }
   field :author, "string"
 end

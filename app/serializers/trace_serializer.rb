@@ -1,14 +1,11 @@
 # frozen_string_literal: true
 
-# Recorded signals as columns, in the unit of each.
-class TraceSerializer < ApplicationSerializer
-  field :id, "number"
-  field(:taken_at, "string") { |trace| trace.taken_at.iso8601(3) }
-  field :at, "number[]"
-  field(:signals, "{ key: string; name: string; unit: string; samples: number[] }[]") do |trace|
-    trace.columns.map do |signal|
-      name = trace.drive.profile&.[](signal.key)&.name || signal.key
-      { key: signal.key, name: name, unit: signal.unit, samples: signal.column }
-    end
+# A trace without its samples, which are fetched as numbers (Api::TracesController#samples).
+class TraceSerializer < TraceSummarySerializer
+  field :place, "number | null"
+  field :clock, "number | null"
+  field(:altered, "string[]") { |trace| trace.altered.map { |key| trace.drive.profile&.[](key)&.name || key } }
+  field(:signals, "{ key: string; name: string; unit: string; bits: Record<string, string> }[]") do |trace|
+    trace.columns.map { |signal| signal.slice(:key, :name, :unit, :bits) }
   end
 end

@@ -42,6 +42,9 @@ module Wire
     # @return [Hash{String => Object}] all that can be read
     def read_all(&) = read(profile.entries.select(&:readable?), &)
 
+    # @param requests [Array<Array(Integer, Integer, Integer)>] file, record and words of each @return [String] bytes
+    def read_files(requests) = requests.map { |request| exchange { @modbus.read_file(*request) } }.join
+
     # @raise [Refused] with the reason that the drive's diagnosis gives
     def write(key, raw)
       entry = profile.fetch(key)

@@ -68,6 +68,15 @@ module Wire
       nil
     end
 
+    # Function code 20, one group. @return [String] bytes @raise [Refused]
+    def read_file(file, record, words)
+      answer = ask([20, 7, 6, file, record, words].pack("CCCnnn"))
+      unless answer.bytesize == 4 + words * 2 && answer.getbyte(2) == words * 2 + 1
+        raise Lost, "#{words} records were asked for, #{answer.bytesize - 4} bytes came."
+      end
+      answer.byteslice(4..)
+    end
+
     # Function code 43/14. @return [Hash{Integer => String}] object id => text
     def identify
       objects = {}

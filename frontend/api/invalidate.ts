@@ -13,6 +13,7 @@ const OF_A_DRIVE = new Set([
   "imports",
   "firmware",
   "signals",
+  "recorder",
 ]);
 
 /** Has the named queries read again; with a drive, of those that belong to one only that drive's. */

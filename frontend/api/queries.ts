@@ -14,6 +14,7 @@ import type {
   Import,
   ImportSummary,
   LogbookEntry,
+  Measured,
   MotorHit,
   PowerUp,
   Project,
@@ -103,6 +104,13 @@ export const useTrace = (driveId: number, runId: number) =>
     queryKey: ["trace", driveId, runId],
     queryFn: () => api.get<Trace>(`/drives/${driveId}/runs/${runId}/trace`),
     staleTime: Infinity,
+  });
+
+/** What tests have found, beside what the drive holds. */
+export const useMeasured = (driveId: number) =>
+  useQuery({
+    queryKey: ["tests", driveId, "measured"],
+    queryFn: () => api.get<Measured[]>(`/drives/${driveId}/measured`),
   });
 
 export const useVerify = (driveId: number) =>

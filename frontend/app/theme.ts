@@ -136,6 +136,8 @@ const config = defineConfig({
         trace2: role("#D1603D", "#EE8A66"),
         trace3: role("#2E8B7A", "#56BBA8"),
         trace4: role("#8A5AA8", "#B98AD6"),
+        trace5: role("#8F6F12", "#D6B548"),
+        trace6: role("#4A4A4A", "#B7B2A8"),
         lampIdle: role("#7d766b", "#7d766b"),
         lampReady: role("#E0A93B", "#E0A93B"),
         lampRun: role("#5DBB82", "#5DBB82"),

@@ -6,21 +6,23 @@ import { feed } from "./feed";
 /** Which queries rest on what the server says has changed. */
 const AFFECTED: Record<string, string[]> = {
   link: ["drive", "verify", "tests"],
-  values: ["drive", "values", "comparison", "snapshots", "facts", "verify"],
+  values: ["drive", "values", "comparison", "snapshots", "facts", "verify", "tests"],
   tray: ["drive", "tray", "facts", "verify"],
   batch: ["tray"],
-  motion: ["drive", "verify", "tests"],
+  motion: ["drive", "verify", "tests", "recorder"],
   faults: ["faults", "verify"],
   run: ["drive", "verify", "tests"],
   proofs: ["drive", "tests"],
   logbook: ["logbook"],
   firmware: ["firmware", "drive"],
+  recorder: ["recorder"],
+  traces: ["traces", "trace-of", "recorder"],
 };
 
 /** What may have changed while nobody listened; the project brings its drives. */
 const MISSED = [
   "project",
-  ...["values", "tray", "motion"].flatMap((what) => AFFECTED[what] ?? []).filter((name) => name !== "drive"),
+  ...["values", "tray", "motion", "traces"].flatMap((what) => AFFECTED[what] ?? []).filter((name) => name !== "drive"),
 ];
 
 /** ms in which word of changes is gathered: one act of a technician changes several things, and each page asks once. */

@@ -1,6 +1,6 @@
-import { Box, Flex, Input, Text } from "@chakra-ui/react";
+import { Box, Flex, Input, Link as Anchor, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { useParams } from "react-router";
+import { Link, useParams } from "react-router";
 import { useLogbook, useProject } from "../api/queries";
 import type { LogbookEntry } from "../api/types";
 import { Choice } from "../parts/Choice";
@@ -85,6 +85,13 @@ export function LogbookPage() {
                 <Text as="span" color="muted">
                   {entry.detail}
                 </Text>
+                {entry.trace_id !== null && entry.drive_id !== null && (
+                  <Anchor asChild color="bay" textDecoration="underline" ml="2">
+                    <Link to={`/projects/${projectId}/drives/${entry.drive_id}/recorder?show=${entry.trace_id}`}>
+                      What came before it
+                    </Link>
+                  </Anchor>
+                )}
               </td>
               <td className="line">
                 {entry.author || (

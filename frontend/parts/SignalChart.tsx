@@ -1,7 +1,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { type ReactNode, useCallback, useEffect, useRef, useState, useSyncExternalStore } from "react";
+import { type ReactNode, useCallback, useEffect, useRef, useState } from "react";
 import uPlot, { type AlignedData, type Axis, type Options } from "uplot";
-import { onModeChange } from "../app/colorMode";
+import { type Palette, TRACES, usePalette } from "./canvasPalette";
 import { figure } from "./format";
 
 export interface Signal {
@@ -28,7 +28,6 @@ interface Props {
   aside?: ReactNode;
 }
 
-const TRACES = ["trace1", "trace2", "trace3"] as const;
 const LEAST = 1e-3;
 const HEIGHT = 300;
 
@@ -36,7 +35,7 @@ const HEIGHT = 300;
 export function SignalChart({ label, signals, height = HEIGHT, data, onChart, aside }: Props) {
   const [hidden, setHidden] = useState<readonly string[]>([]);
   const [readings, setReadings] = useState<readonly (number | null)[]>([]);
-  const palette = useSyncExternalStore(onModeChange, canvasPalette);
+  const palette = usePalette();
   const toggle = (key: string) =>
     setHidden((now) => (now.includes(key) ? now.filter((each) => each !== key) : [...now, key]));
   return (
@@ -55,7 +54,7 @@ export function SignalChart({ label, signals, height = HEIGHT, data, onChart, as
         {aside}
       </Flex>
       <Canvas
-        key={`${palette} ${signals.map(({ key, unit }) => key + unit).join()}`}
+        key={`${palette.ink} ${signals.map(({ key, unit }) => key + unit).join()}`}
         label={label}
         signals={signals}
         height={height}
@@ -74,7 +73,7 @@ interface CanvasProps {
   signals: readonly Signal[];
   height: number;
   data: AlignedData | undefined;
-  palette: string;
+  palette: Palette;
   hidden: readonly string[];
   onChart: ((chart: uPlot | null) => void) | undefined;
   onCursor: (readings: readonly (number | null)[]) => void;
@@ -96,7 +95,7 @@ function Canvas({ label, signals, height, data, palette, hidden, onChart, onCurs
     const drawn = built.current;
     const empty = [[], ...drawn.signals.map(() => [])] as unknown as AlignedData;
     const size = { width: element.clientWidth, height };
-    const chart = new uPlot(options(drawn.signals, palette.split("|"), size, onCursor), drawn.data ?? empty, element);
+    const chart = new uPlot(options(drawn.signals, palette, size, onCursor), drawn.data ?? empty, element);
     keep(chart);
     const observer = new ResizeObserver(() => chart.setSize({ width: element.clientWidth, height }));
     observer.observe(element);
@@ -159,24 +158,17 @@ function Legend({ signal, colour, shown, reading, onToggle }: LegendProps) {
   );
 }
 
-/** What the theme's colours are just now, as one text that is the same as long as they are. */
-function canvasPalette() {
-  const style = getComputedStyle(document.documentElement);
-  return [...TRACES, "line", "muted"].map((name) => style.getPropertyValue(`--chakra-colors-${name}`).trim()).join("|");
-}
-
 function options(
   signals: readonly Signal[],
-  colours: string[],
+  { traces: colours, line, muted }: Palette,
   size: { width: number; height: number },
   onCursor: (readings: readonly (number | null)[]) => void,
 ): Options {
-  const [line, muted] = colours.slice(TRACES.length);
   const units = [...new Set(signals.map(({ unit }) => unit))];
   const axis = {
-    stroke: muted ?? "",
-    grid: { stroke: line ?? "", width: 1 },
-    ticks: { stroke: line ?? "" },
+    stroke: muted,
+    grid: { stroke: line, width: 1 },
+    ticks: { stroke: line },
     font: '11px "IBM Plex Mono"',
     values: (_: uPlot, ticks: number[]) => ticks.map((tick) => tickText(tick)),
   };
@@ -214,12 +206,12 @@ function options(
         ({ cursor: { idx }, data }) =>
           onCursor(signals.map((_, n) => (idx === null || idx === undefined ? null : (data[n + 1]?.[idx] ?? null)))),
       ],
-      draw: [(chart) => zeroLine(chart, units[0] ?? "", muted ?? "")],
+      draw: [(chart) => zeroLine(chart, units[0] ?? "", muted)],
     },
   };
 }
 
-function tickText(tick: number) {
+export function tickText(tick: number) {
   if (Number.isInteger(tick)) return figure(tick, 0);
   const places = Math.min(4, Math.max(1, -Math.floor(Math.log10(Math.abs(tick)))));
   return figure(tick, tick * 10 === Math.round(tick * 10) ? 1 : Math.max(places, 2));

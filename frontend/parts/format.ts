@@ -11,6 +11,21 @@ export function figure(value: number | null | undefined, decimals: number | null
   return sign + grouped + (fraction ? `.${fraction}` : "");
 }
 
+/** A figure with three or four digits, whatever its size. */
+export function threeDigits(value: number | null | undefined): string {
+  if (value === null || value === undefined || !Number.isFinite(value)) return "–";
+  const size = Math.abs(value);
+  if (size !== 0 && size < 1e-4)
+    return `${figure(value * 10 ** -Math.floor(Math.log10(size)), 2)}e${MINUS}${-Math.floor(Math.log10(size))}`;
+  return figure(value, size === 0 ? 0 : size >= 1000 ? 0 : Math.min(6, Math.max(0, 2 - Math.floor(Math.log10(size)))));
+}
+
+/** A figure to the place that counts beside others that lie so far apart. */
+export function digitsOf(value: number | null | undefined, span: number): string {
+  if (!(span > 0)) return threeDigits(value);
+  return figure(value, Math.min(6, Math.max(0, 2 - Math.floor(Math.log10(span)))));
+}
+
 export function withUnit(value: number | null | undefined, unit: string, decimals: number | null = 0): string {
   return unit ? `${figure(value, decimals)} ${unit}` : figure(value, decimals);
 }

@@ -16,13 +16,18 @@ const KEYS = [
   "motor.heat",
 ];
 
-/** Live figures of the selected drive, and the tray. */
-export function Foot({ drive }: { drive: Drive }) {
+interface Props {
+  drive: Drive;
+  /** the drawer of the recorder; nothing where its page is open */
+  recorder: { open: boolean; onToggle: () => void } | null;
+}
+
+/** Live figures of the selected drive, the recorder, and the tray. */
+export function Foot({ drive, recorder }: Props) {
   const { state, stale } = useDriveState(drive);
   return (
     <Flex
       as="footer"
-      gridColumn="1 / -1"
       minH="foot"
       bg="surface"
       borderTopWidth="1px"
@@ -48,6 +53,13 @@ export function Foot({ drive }: { drive: Drive }) {
           <LivePlace key={key} drive={drive} name={key} />
         ))}
       </Flex>
+      {recorder && (
+        <Flex align="center" px="3" borderLeftWidth="1px" borderColor="line">
+          <Action look="quiet" aria-expanded={recorder.open} title="R" onClick={recorder.onToggle}>
+            {recorder.open ? "Close the recorder" : "Recorder"}
+          </Action>
+        </Flex>
+      )}
       <TrayCorner drive={drive} />
     </Flex>
   );

@@ -6,6 +6,7 @@ import { Course } from "./Course";
 import { FinderDialog } from "./FinderDialog";
 import { Foot } from "./Foot";
 import { NoticeList } from "./NoticeList";
+import { RecorderDrawer } from "./RecorderDrawer";
 import { RunLines } from "./RunLines";
 import { ShortcutsDialog } from "./ShortcutsDialog";
 import { TopBar } from "./TopBar";
@@ -15,8 +16,9 @@ import { useShortcuts } from "./useShortcuts";
 
 /** The frame: top bar, course, page, foot. */
 export function Shell() {
-  const { project, drive } = useSelection();
-  const { open, setOpen } = useShortcuts(project?.drives.some(({ armed }) => armed) ?? false);
+  const { project, drive, stage } = useSelection();
+  const drawer = drive !== undefined && stage !== "recorder";
+  const { open, setOpen, recorder, setRecorder } = useShortcuts(project?.drives.some(({ armed }) => armed) ?? false);
   const main = useScrollKept<HTMLDivElement>();
   useDriveFeed((project?.drives ?? []).map(({ id }) => id));
 
@@ -40,7 +42,12 @@ export function Shell() {
       <Box as="main" ref={main} overflowY="auto" px="4.5" pt="3.5" pb="5" minW="0" tabIndex={-1}>
         <Outlet />
       </Box>
-      {drive && <Foot drive={drive} />}
+      {drive && (
+        <Box gridColumn="1 / -1" minW="0">
+          {drawer && recorder && <RecorderDrawer drive={drive} onClose={() => setRecorder(false)} />}
+          <Foot drive={drive} recorder={drawer ? { open: recorder, onToggle: () => setRecorder(!recorder) } : null} />
+        </Box>
+      )}
       <NoticeList />
       <FinderDialog open={open === "finder"} onClose={() => setOpen(null)} />
       <ShortcutsDialog open={open === "shortcuts"} onClose={() => setOpen(null)} />

@@ -8,6 +8,8 @@ const KEYS: [key: string, does: string][] = [
   ["Escape", "In a field: back to what was kept; elsewhere: close"],
   ["↑ ↓", "In a figure: one step up or down"],
   ["← →", "On the speed slider: slower or faster"],
+  ["R", "Open or close the recorder, on any page of a drive"],
+  ["← → + − Home", "On curves: along, closer, further, all of it"],
   ["?", "This list"],
 ];
 

@@ -13,13 +13,17 @@ const within = (target: EventTarget | null, selector: string) =>
  * What a key means to the whole page.
  * @param armed whether the motor of any drive is enabled: then Space stops, whatever has the focus but a text field
  */
-export function keyMeans(event: KeyboardEvent, armed: boolean): "stop" | "finder" | "shortcuts" | undefined {
+export function keyMeans(
+  event: KeyboardEvent,
+  armed: boolean,
+): "stop" | "finder" | "shortcuts" | "recorder" | undefined {
   const modified = event.ctrlKey || event.metaKey || event.altKey;
   if ((event.ctrlKey || event.metaKey) && event.key === "k") return "finder";
   if (modified) return undefined;
   if (event.key === " ") return stops(event.target, armed) ? "stop" : undefined;
   if (within(event.target, FIELD)) return undefined;
   if (event.key === "/") return "finder";
+  if (event.key === "r") return "recorder";
   return event.key === "?" ? "shortcuts" : undefined;
 }
 

@@ -5,12 +5,13 @@ import { stopAll } from "./stopAll";
 type Overlay = "finder" | "shortcuts" | null;
 
 /**
- * Keys that work everywhere: / or Ctrl+K finds, ? lists them, Space stops. They are heard before anything on the page hears them: what has
+ * Keys that work everywhere: / or Ctrl+K finds, ? lists them, R opens and closes the recorder, Space stops. They are heard before anything on the page hears them: what has
  * the focus must not keep a stop to itself.
  * @param armed whether the motor of any drive is enabled by Gallop
  */
 export function useShortcuts(armed: boolean) {
   const [open, setOpen] = useState<Overlay>(null);
+  const [recorder, setRecorder] = useState(false);
 
   useEffect(() => {
     const pressed = (event: KeyboardEvent) => {
@@ -19,6 +20,7 @@ export function useShortcuts(armed: boolean) {
       event.preventDefault();
       event.stopPropagation();
       if (meaning === "stop") void stopAll();
+      else if (meaning === "recorder") setRecorder((now) => !now);
       else setOpen(meaning);
     };
     // A button is pressed when Space comes up.
@@ -33,5 +35,5 @@ export function useShortcuts(armed: boolean) {
     };
   }, [armed]);
 
-  return { open, setOpen };
+  return { open, setOpen, recorder, setRecorder };
 }

@@ -1,13 +1,18 @@
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Box, Flex, Link as Anchor, Text } from "@chakra-ui/react";
+import { Link } from "react-router";
 import { api } from "../api/client";
 import { useFaults } from "../api/queries";
 import type { Drive } from "../api/types";
 import { useAction } from "../api/useAction";
 import { useLive } from "../live/useLive";
 import { Action } from "../parts/Action";
+import { FaultExplanation } from "../recorder/FaultExplanation";
 
-/** The fault that is present: meaning, causes, remedies, reset. */
-export function FaultBanner({ drive }: { drive: Drive }) {
+/**
+ * The fault that is present: meaning, causes, remedies, reset.
+ * @param explains whether also its cause by its trace
+ */
+export function FaultBanner({ drive, explains }: { drive: Drive; explains: boolean }) {
   const code = useLive(drive, "control.error_code");
   const present = code !== undefined && !code.stale && (code.value ?? 0) !== 0;
   const { data } = useFaults(drive.id, present);
@@ -46,8 +51,20 @@ export function FaultBanner({ drive }: { drive: Drive }) {
         <Points title="Likely causes" points={fault.causes} />
         <Points title="What helps" points={fault.remedies} />
       </Flex>
+      {explains && data.trace_id !== null && (
+        <Box pt="2">
+          <FaultExplanation traceId={data.trace_id} />
+        </Box>
+      )}
       <Text color="muted" fontSize="small">
-        Reset takes: {fault.reset}.
+        Reset takes: {fault.reset}.{" "}
+        {data.trace_id !== null && (
+          <Anchor asChild color="bay" textDecoration="underline">
+            <Link to={`/projects/${drive.project_id}/drives/${drive.id}/recorder?show=${data.trace_id}`}>
+              What came before it
+            </Link>
+          </Anchor>
+        )}
       </Text>
     </Box>
   );

@@ -16,7 +16,7 @@ export function StagePage() {
   if (!page) return <Navigate to={`/projects/${drive.project_id}/drives/${drive.id}/connect`} replace />;
   return (
     <>
-      <FaultBanner drive={drive} />
+      <FaultBanner drive={drive} explains={stage !== "recorder"} />
       <Suspense fallback={null}>
         <page.Content key={drive.id} drive={drive} />
       </Suspense>

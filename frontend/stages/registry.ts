@@ -21,11 +21,16 @@ export const STAGES: Record<Stage["id"], Page> = {
   mechanics: page(() => import("./mechanics/MechanicsStage").then((module) => module.MechanicsStage)),
   power: page(() => import("./power/PowerStage").then((module) => module.PowerStage)),
   limits: page(() => import("./limits/LimitsStage").then((module) => module.LimitsStage)),
+  identify: page(() => import("./identify/IdentifyStage").then((module) => module.IdentifyStage)),
   verify: page(() => import("./verify/VerifyStage").then((module) => module.VerifyStage)),
 };
 
 /** What there is of a drive beside its course. */
 export const VIEWS: Record<string, Page & { title: string }> = {
+  recorder: {
+    title: "Recorder",
+    ...page(() => import("../views/recorder/RecorderPage").then((module) => module.RecorderPage)),
+  },
   values: { title: "Values", ...page(() => import("../views/values/ValuesView").then((module) => module.ValuesView)) },
   compare: {
     title: "Compare",

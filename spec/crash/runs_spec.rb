@@ -72,4 +72,38 @@ RSpec.describe "A test after kill -9" do
     expect(ended(@script.call("post", "#{path}/runs", test: "sensor_offset")["id"])["state"]).to eq("done")
     expect(in_drive).to eq([100, 50])
   end
+
+  # Motor data written, as a technician would.
+  def commission
+    @script.call("put", "#{path}/motor", facts: DriveFactory::FACTS.fetch("Carriage"))
+    @script.call("post", "#{path}/motor/accept")
+    @script.call("post", "#{path}/batches", keys: @script.call("get", "#{path}/tray")["drafted"].pluck("key"))
+  end
+
+  def mode = other { |device| device.read_one("control.mode") }
+  def turning? = @paddock.shaft_speed("Carriage").abs > 1
+
+  it "stops a shaft that the test lets turn within a second, and the mode of operation is as before" do
+    commission
+    before = mode
+    tab = "tab-of-a-killed-server-0001"
+    (rounds - 1).times do
+      technician = Script.new(@server, tab: tab)
+      heart = TabHeart.new(@server.port, tab)
+      technician.call("post", "#{path}/reins")
+      run = technician.call("post", "#{path}/runs", test: "open_turn", eyes: %w[nobody room])
+      wait_until("the shaft to turn") { turning? }
+      sleep @random.rand(0.0..3.0)
+      @server.kill("KILL")
+      wait_until("rest", seconds: 1) { !turning? }
+      heart.stop
+      @server.start
+      @script.renew
+      online
+      wait_until("the mode of before") { mode == before }
+      expect(@script.call("get", "#{path}/runs/#{run["id"]}")["state"]).to eq("interrupted")
+      wait_until("the loans") { @script.call("get", path)["run"].nil? }
+      @script.call("post", "#{path}/faults/reset") # the watchdog's
+    end
+  end
 end

@@ -174,6 +174,7 @@ RSpec.describe "A drive's stages, offline" do
         "mechanics" => ["todo", ""],
         "power" => ["todo", ""],
         "limits" => ["todo", ""],
+        "identify" => ["todo", ""],
         "verify" => ["todo", ""]
       )
       stage.keep("pole_pairs" => "5")

@@ -29,7 +29,9 @@ RSpec.describe Gallop::Stages, type: :request do
   end
 
   it "stands in the course, before what proves it" do
-    expect(Course.new(drive).stages.map(&:id)).to eq(%w[connect motor feedback mechanics power limits tuning verify])
+    expect(Course.new(drive).stages.map(&:id)).to eq(
+      %w[connect motor feedback mechanics power limits identify tuning verify]
+    )
   end
 
   it "has routes, keeps facts and computes what follows" do

@@ -57,7 +57,11 @@ RSpec.describe "The whole course of a drive", :real_time do
           turn_at_walk(drive)
           expect(FaultPanel.new(drive).history).to be_empty
           expect(
-            Course.new(drive.reload).stages.reject { |stage| %w[connect verify].include?(stage.id) }.map(&:state)
+            Course
+              .new(drive.reload)
+              .stages
+              .reject { |stage| %w[connect identify verify].include?(stage.id) }
+              .map(&:state)
           ).to all(eq("settled").or(eq("findings")))
         end
       end

@@ -132,7 +132,7 @@ RSpec.describe "Bad input", type: :request do
       :post,
       ->(s) { "#{s.path}/runs" },
       { test: "magic", seen: "forward" },
-      /none of hand_turn, direction, sensor_offset/
+      /none of hand_turn, sensor_offset, winding, open_turn, direction/
     ],
     "a direction that nobody can see" => [
       :post,

@@ -71,6 +71,14 @@ RSpec.describe "Who may do what", type: :request do
       busy: :all,
       armed: :all
     },
+    record: {
+      offline: :all
+    },
+    play: {
+      offline: :all,
+      busy: :all,
+      **held
+    },
     prove: {
       offline: :all,
       busy: :all,

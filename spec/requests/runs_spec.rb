@@ -82,7 +82,7 @@ RSpec.describe "Tests on a drive", type: :request do
       feed = connect(create_drive(@paddock, "Web feed"))
       api(:post, "/drives/#{feed.id}/runs", { test: "hand_turn" })
       expect([response.status, message]).to match([422, /makes no sense for Web feed/])
-      expect(api(:get, "/drives/#{feed.id}/tests").pluck("id")).to eq(%w[direction sensor_offset])
+      expect(api(:get, "/drives/#{feed.id}/tests").pluck("id")).to eq(%w[sensor_offset winding direction])
       expect(api(:get, "/drives/#{feed.id}/signals")).to eq([])
     end
   end

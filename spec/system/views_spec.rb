@@ -29,6 +29,7 @@ RSpec.describe "The views", type: :interface do
       "/projects/#{project}/drives/#{drive}/connect" => "Connect",
       "/projects/#{project}/drives/#{drive}/values?value=control.status" => "Values",
       "/projects/#{project}/drives/#{drive}/compare" => "Compare",
+      "/projects/#{project}/drives/#{drive}/recorder?show=1,2" => "Recorder",
       "/projects/#{project}/drives/#{drive}/files" => "Files and snapshots",
       "/projects/#{project}/discovery" => "Find drives",
       **Gallop::Stages.all.to_h { |stage| ["/projects/#{project}/drives/#{drive}/#{stage.id}", stage.title] },
@@ -50,6 +51,7 @@ RSpec.describe "The views", type: :interface do
           views(1, drive_id("Carriage")).flat_map do |path, title|
             visit @server.url + path
             expect(page).to have_css("h1", text: title)
+            expect(page).to have_css("[data-pane]", minimum: 2) if title == "Recorder"
             expect(page.evaluate_script("document.documentElement.scrollWidth")).to be <= width
             serious
           end
@@ -107,10 +109,22 @@ RSpec.describe "The views", type: :interface do
       name: "x.csv",
       content: Base64.strict_encode64("key,value\nramps.acceleration,1\nno.such,1\n")
     )
+    2.times { |n| api("POST", "/drives/#{id}/trace_files", trace_from_elsewhere(n)) }
     api("POST", "/discovery", places: @paddock.ports.values.map { |port| "127.0.0.1:#{port}" }.join(","))
     api("DELETE", "/drives/#{id}/link")
     api("POST", "/drives/#{id}/link")
     wait_until("differences") { @server.get("/drives/#{id}")["differences"].any? }
+  end
+
+  def trace_from_elsewhere(number)
+    rows = Array.new(40) { |n| "#{n},#{n * number},#{n % 7}\n" }.join
+    {
+      name: "a rather long name of a trace that somebody has taken elsewhere #{number}.csv",
+      content: Base64.strict_encode64(rows),
+      time: 0,
+      time_unit: "ms",
+      signals: [{ column: 1, name: "Speed", unit: "rpm" }, { column: 2, name: "Current", unit: "A" }]
+    }
   end
 
   it "show an empty project with a next step" do

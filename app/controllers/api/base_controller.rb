@@ -117,6 +117,14 @@ module Api
       end
     end
 
+    # @return [Float]
+    def within(name, range)
+      given = figure(name)
+      return given if range.cover?(given)
+      ends = [range.begin, range.end].map { |one| one == one.round ? one.round : one }
+      raise Unreadable, "#{name}: a figure from #{ends.join(" to ")} is expected."
+    end
+
     def choice(name, choices)
       given = text(name)
       if choices.include?(given)

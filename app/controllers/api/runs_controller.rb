@@ -19,7 +19,7 @@ module Api
     def create
       test = named(choice(:test, Gallop::Tests::ALL.map(&:id)))
       raise Gallop::Objects::Unacceptable, "“#{test.title}” makes no sense for #{drive.name}." unless test.applies?
-      respond(RunSerializer, test.start(**told(test.class.begun_with)), status: :created)
+      respond(RunSerializer, test.start(**told(test.class.begun_with), **looked_at(test)), status: :created)
     end
 
     def answer
@@ -61,13 +61,18 @@ module Api
       one if one&.id == run.id or raise Run::NotAsking
     end
 
+    # What only eyes can check, where the test asks for it.
+    def looked_at(test)
+      return {} if test.eyes.empty?
+      ids = params[:eyes]
+      return { eyes: [] } if ids.nil?
+      unless ids.is_a?(Array) && (ids - test.eyes.map(&:id)).empty?
+        raise Gallop::Objects::Unacceptable, "Eyes: a list of #{test.eyes.map(&:id).join(", ")}."
+      end
+      { eyes: ids }
+    end
+
     def told(declared) =
       declared.to_h { |name, what| [name, what.is_a?(Range) ? within(name, what) : choice(name, what)] }
-
-    def within(name, range)
-      given = figure(name)
-      return given if range.cover?(given)
-      raise Unreadable, "#{name}: a figure from #{range.min.round} to #{range.max.round} is expected."
-    end
   end
 end

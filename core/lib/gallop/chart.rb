@@ -5,6 +5,11 @@ module Gallop
   # x, y: Axis; curves: [Curve], marks: [Mark].
   Chart =
     Record.define(:id, :title, :x, :y, curves: [], marks: []) do
+      # @return [Hash] to be kept, or sent
+      def to_data
+        { **to_h, x: x.to_h, y: y.to_h, curves: curves.map(&:to_h), marks: marks.map(&:to_h) }
+      end
+
       # Only figures that can be shown.
       def shown? =
         curves.any? && curves.all? { |curve| curve.points.size > 1 && curve.points.flatten.all?(&:finite?) } &&

@@ -47,6 +47,13 @@ module Gallop
         words: "speed ramp acceleration travel soft limit jerk following error skip frequency"
       ),
       Stage.new(
+        id: "identify",
+        title: "Identify",
+        groups: %w[injection sensing],
+        form: nil,
+        words: "measure identification resistance inductance commutation offset wiring test"
+      ),
+      Stage.new(
         id: "verify",
         title: "Verify",
         groups: %w[control envelope],

@@ -3,29 +3,52 @@
 module Gallop
   # The tests that can be run on a drive, in the order in which they are shown.
   module Tests
-    # @!attribute stage [String] of Stages, where it is found
-    Row = Record.define(:id, :title, :stage, :words)
+    # @!attribute stage [String] of Stages, where it is found @!attribute counting [Boolean] whether it needs a device
+    # that counts @!attribute not_for [Array<Symbol>] kinds of motor for which it makes no sense
+    Row =
+      Record.define(:id, :title, :stage, :words, counting: false, not_for: []) do
+        # @param counts [Boolean] whether the drive has such a device
+        def fits?(profile, counts:) = (counts || !counting) && !not_for.include?(profile.motor_kind)
+      end
 
     ALL = [
       Row.new(
         id: "hand_turn",
         title: "Counts a turn",
         stage: "feedback",
+        counting: true,
         words: "turn by hand shaft push counts index halls wiring encoder"
+      ),
+      Row.new(
+        id: "sensor_offset",
+        title: "Offset of the current sensors",
+        stage: "identify",
+        words: "zero current sensor offset transducer shunt"
+      ),
+      Row.new(
+        id: "winding",
+        title: "Winding and current sensors",
+        stage: "identify",
+        words: "resistance inductance phase sensor current standstill measure identification motor cable"
+      ),
+      Row.new(
+        id: "open_turn",
+        title: "Turn by the field",
+        stage: "identify",
+        counting: true,
+        not_for: %i[brushed induction],
+        words: "commutation offset pole pairs counts direction halls wiring index open loop identification encoder"
       ),
       Row.new(
         id: "direction",
         title: "Direction",
         stage: "verify",
         words: "direction of rotation forward backward reverse"
-      ),
-      Row.new(
-        id: "sensor_offset",
-        title: "Offset of the current sensors",
-        stage: "verify",
-        words: "zero current sensor offset transducer shunt"
       )
     ].freeze
+
+    # @return [Array<Row>] that a stage shows
+    def self.of(stage) = ALL.select { |row| row.stage == stage }
 
     def self.fetch(id) = ALL.find { |row| row.id == id } || raise(KeyError, "no test “#{id}”")
 

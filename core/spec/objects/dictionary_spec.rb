@@ -6,12 +6,12 @@ require_relative "../core_helper"
 # contradicts itself.
 RSpec.describe Gallop::Objects::Profile do
   SIZES = {
-    "haflinger" => 340..400,
-    "shire" => 290..340,
-    "fjord" => 140..180,
-    "camargue" => 340..400,
-    "exmoor" => 140..180,
-    "konik" => 340..400
+    "haflinger" => 400..450,
+    "shire" => 350..390,
+    "fjord" => 180..220,
+    "camargue" => 390..430,
+    "exmoor" => 180..220,
+    "konik" => 400..450
   }.freeze
   PLAIN_UNITS = ["", "counts", "turns", "V/A", "V/A·s", "N·m·s/rad", "N·s/m"].freeze
 

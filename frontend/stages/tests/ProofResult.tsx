@@ -1,10 +1,14 @@
 import { Box, Text } from "@chakra-ui/react";
 import type { Proof } from "../../api/types";
 import { Meta } from "../../parts/Card";
+import { Drawing } from "../../parts/Drawing";
 import { FindingCard } from "../../parts/FindingCard";
 import { clock } from "../../parts/format";
 import { STANDING } from "../../parts/standing";
 import { Table } from "../../parts/Table";
+
+/** Letters beyond which a text is no figure, and may take two lines. */
+const LONG = 30;
 
 /** What was seen in a test, line by line, what it means, and whether it still holds. */
 export function ProofResult({ proof, title }: { proof: Proof; title: string }) {
@@ -16,11 +20,14 @@ export function ProofResult({ proof, title }: { proof: Proof; title: string }) {
           {proof.rows.map(({ label, text }) => (
             <tr key={label}>
               <td>{label}</td>
-              <td className="figure">{text}</td>
+              <td className={text.length > LONG ? undefined : "figure"} style={{ textAlign: "right" }}>
+                {text}
+              </td>
             </tr>
           ))}
         </tbody>
       </Table>
+      {proof.chart && <Drawing chart={proof.chart} />}
       {proof.findings.map((finding) => (
         <FindingCard key={finding.id} finding={finding} />
       ))}

@@ -1,68 +1,76 @@
-import { Flex } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
+import { useState } from "react";
 import { useTest } from "../../api/queries";
-import type { Drive, Proof, Run } from "../../api/types";
+import type { Drive, Test } from "../../api/types";
 import { Action } from "../../parts/Action";
 import { Card, Meta } from "../../parts/Card";
+import { Eyes } from "./Eyes";
 import { LastRun } from "./LastRun";
 import { Needs } from "./Needs";
 import { ProofResult } from "./ProofResult";
-import { RunTrace } from "./RunTrace";
+import { RunQuestion } from "./RunQuestion";
 import { RunProgress } from "./RunProgress";
+import { RunTrace } from "./RunTrace";
 import { Standing } from "./Standing";
 import { useRun } from "./useRun";
 
 /** A test that needs nothing but to be begun: what it will do, what it waits for, and what came of it. */
 export function TestCard({ drive, id }: { drive: Drive; id: string }) {
   const { test, running } = useTest(drive, id);
-  const { begin, take } = useRun(drive);
   if (!test) return null;
-  const { moves, lasts, sentence } = test.announcement;
-  const ready = test.needs.every(({ met }) => met);
   return (
-    <Card title={test.title} aside={<Standing proof={test.proof} />}>
-      {running ? <RunProgress drive={drive} run={running} /> : <Meta>{sentence}</Meta>}
-      {!running && (
-        <>
-          {moves && <Meta>{moves}</Meta>}
-          <Needs needs={test.needs} label={`Needs of ${test.title}`} ready={`Ready, about ${Math.ceil(lasts)} s`} />
-          <Flex mt="1.5">
-            <Action disabled={!ready || begin.isPending} onClick={() => begin.mutate({ test: id })}>
-              {moves ? "Begin" : "Measure"}
-            </Action>
-          </Flex>
-        </>
-      )}
-      <LastRun run={test.run} />
-      {test.proof && <ProofResult proof={test.proof} title={test.title} />}
-      {test.run?.traced && !running && <RunTrace drive={drive} run={test.run} />}
-      {test.proof && test.run?.proof && test.proof.estimates.length > 0 && !running && (
-        <Estimates proof={test.proof} taking={take.isPending} onTake={() => take.mutate(test.run as Run)} />
-      )}
-    </Card>
+    <Box data-test={id}>
+      <Card title={test.title} aside={<Standing proof={test.proof} />}>
+        {running ? <RunProgress drive={drive} run={running} /> : <Begun drive={drive} test={test} />}
+        {running?.question && <RunQuestion drive={drive} run={running} />}
+        <LastRun run={test.run} />
+        {test.proof && <ProofResult proof={test.proof} title={test.title} />}
+        {test.run?.traced && !running && !test.proof?.chart && <RunTrace drive={drive} run={test.run} />}
+      </Card>
+    </Box>
   );
 }
 
-interface Found {
-  proof: Proof;
-  taking: boolean;
-  onTake: () => void;
+/** Once it is proven, what it does is folded away. */
+function Begun({ drive, test }: { drive: Drive; test: Test }) {
+  if (test.proof?.standing !== "proven") return <Beginning drive={drive} test={test} />;
+  return (
+    <Box as="details" fontSize="small" mt="1">
+      <Box as="summary" cursor="pointer" color="muted">
+        Repeat it
+      </Box>
+      <Beginning drive={drive} test={test} />
+    </Box>
+  );
 }
 
-/** What the drive takes off now, and the way to what was found. */
-function Estimates({ proof, taking, onTake }: Found) {
-  const taken = proof.estimates.every((one) => one.taken);
+/** What will happen, what is in the way of it, what only eyes can check, and the one clear yes. */
+function Beginning({ drive, test }: { drive: Drive; test: Test }) {
+  const { begin } = useRun(drive);
+  const [seen, setSeen] = useState<string[]>([]);
+  const { moves, lasts, sentence } = test.announcement;
+  const ready = test.needs.every(({ met }) => met) && test.eyes.every((eye) => seen.includes(eye.id));
+  const see = (eye: string, on: boolean) =>
+    setSeen((before) => (on ? [...before, eye] : before.filter((one) => one !== eye)));
+  const start = () => {
+    begin.mutate({ test: test.id, ...(test.eyes.length > 0 && { eyes: seen }) });
+    setSeen([]);
+  };
   return (
     <>
-      <Meta>
-        {taken ? "The drive takes that off." : "The drive takes off "}
-        {!taken && proof.estimates.map(({ in_drive }) => in_drive ?? "nothing").join(" and ")}
-        {!taken && "."}
-      </Meta>
-      {!taken && (
-        <Action mt="1.5" disabled={taking} onClick={onTake}>
-          Take into the draft
+      <Meta>{sentence}</Meta>
+      {moves && <Meta>{moves}</Meta>}
+      <Needs
+        needs={test.needs}
+        label={`Needs of ${test.title}`}
+        ready={`Nothing in the way, about ${Math.ceil(lasts)} s`}
+      />
+      <Eyes eyes={test.eyes} seen={seen} onSee={see} />
+      <Flex mt="1.5">
+        <Action disabled={!ready || begin.isPending} onClick={start}>
+          {moves ? "Begin" : "Measure"}
         </Action>
-      )}
+      </Flex>
     </>
   );
 }

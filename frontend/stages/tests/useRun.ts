@@ -8,15 +8,14 @@ const REFRESH = ["drive", "tests", "logbook"];
 export function useRun(drive: Drive) {
   const path = `/drives/${drive.id}/runs`;
   const options = { drive, refresh: REFRESH };
-  const begin = useAction((told: { test: string; seen?: string }) => api.post<Run>(path, told), options);
-  const answer = useAction((said: { run: Run; turns: number }) => {
-    return api.post<Run>(`${path}/${said.run.id}/answer`, { turns: said.turns });
+  const begin = useAction(
+    (told: { test: string; seen?: string; eyes?: string[] }) => api.post<Run>(path, told),
+    options,
+  );
+  const answer = useAction(({ run, ...said }: { run: Run; turns?: number; seen?: string }) => {
+    return api.post<Run>(`${path}/${run.id}/answer`, said);
   }, options);
   const abort = useAction((run: Run) => api.post<Run>(`${path}/${run.id}/abort`, {}), options);
   const putBack = useAction((run: Run) => api.post<Run>(`${path}/${run.id}/put_back`, {}), options);
-  const take = useAction((run: Run) => api.post<Run>(`${path}/${run.id}/take`, {}), {
-    drive,
-    refresh: [...REFRESH, "tray", "values"],
-  });
-  return { begin, answer, abort, putBack, take };
+  return { begin, answer, abort, putBack };
 }

@@ -27,11 +27,11 @@ module Gallop
         end
 
         # A text goes to terminals and into files: control characters of whoever wrote it go no further.
-        # @param registers [Array<Integer>] @return [Integer, Float, String]
+        # @param registers [Array<Integer>] @return [Integer, Float, String, nil] nil for a float that is no number
         def decode(registers)
           case name
           when "f32"
-            registers.pack("nn").unpack1("g")
+            registers.pack("nn").unpack1("g").then { |figure| figure if figure.finite? }
           when "text"
             registers.pack("n*").delete("\0").force_encoding(Encoding::UTF_8).scrub("?").gsub(/[[:cntrl:]]/, "?")
           when "i16"

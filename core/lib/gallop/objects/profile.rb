@@ -20,6 +20,7 @@ module Gallop
                   :groups,
                   :entries,
                   :signals,
+                  :fault_signals,
                   :faults,
                   :firmware,
                   :version,
@@ -69,6 +70,7 @@ module Gallop
             .freeze
         index_entries
         @signals = signals_of(data.fetch("signals"))
+        @fault_signals = data.fetch("fault_trace").map { |key| signal(key) }.freeze
         @restores =
           data
             .fetch("restores")
@@ -112,6 +114,7 @@ module Gallop
       def settings = @settings ||= entries.select(&:setting?)
       def live = @live ||= entries.select(&:live).sort_by(&:register)
       def signal(key) = signals.find { |signal| signal.key == key }
+      def signal_at(number) = signals.find { |signal| signal.number == number }
       def fault(code) = faults[code] || Fault.unknown(code)
 
       # Whether the speed is held by a loop over a measured one, and the torque by a current.

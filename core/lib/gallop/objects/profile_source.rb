@@ -31,7 +31,8 @@ module Gallop
         sources = family.fetch("includes").map { |name| read(name) } << family
         tables = %w[groups faults functions restores signals].to_h { |part| [part, tables(sources, part)] }
         tables["signals"] = tables["signals"].except(*family.fetch("excludes", []))
-        family.merge(tables, { "entries" => rows(family, sources) })
+        fault_trace = sources.filter_map { |source| source["fault_trace"] }.last
+        family.merge(tables, { "entries" => rows(family, sources), "fault_trace" => fault_trace })
       end
 
       private

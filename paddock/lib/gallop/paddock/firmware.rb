@@ -16,13 +16,32 @@ module Gallop
       SQRT2 = Math.sqrt(2)
       HOUSEKEEPING_RATE = 1000 # Hz
 
-      attr_reader :profile, :memory, :axis, :machine, :uptime, :fault_code, :effective, :heat
+      attr_reader :profile,
+                  :memory,
+                  :axis,
+                  :machine,
+                  :uptime,
+                  :fault_code,
+                  :effective,
+                  :heat,
+                  :trace_memory,
+                  :fault_trace
+
+      # Samples of a channel as they go over the wire. @param signal [Objects::Signal] @return [String]
+      def self.packed(samples, signal, shaft)
+        factor = signal.kind ? shaft.real(signal.kind, 1.0) : 1.0
+        shown = factor == 1.0 ? samples : samples.map { |sample| sample * factor }
+        far = signal.kind == :angle || signal.unit == "counts"
+        Traces.pack(shown, base: far ? shown.first.to_f : 0.0)
+      end
 
       # @param axis [Axis] @param memory [Memory] freshly powered up
-      def initialize(profile, memory, axis)
+      # @param started_at [Float] s by the clock that the drives of a network share
+      def initialize(profile, memory, axis, started_at: 0.0)
         @profile = profile
         @memory = memory
         @axis = axis
+        @started_at = started_at
         @machine = Cia402::StateMachine.new
         @effective = memory.live.dup
         @uptime = 0.0
@@ -38,6 +57,7 @@ module Gallop
         start_figures
         take_settings
         take_commands
+        @fault_trace.begin
         record_start
         machine.initialised
         @power_up.begin
@@ -57,13 +77,14 @@ module Gallop
       def run(periods)
         while periods.positive?
           if idle?
-            axis.coast(1.0 / HOUSEKEEPING_RATE)
-            housekeeping
+            rest_a_millisecond
             periods -= @ticks_per_housekeeping
           else
             step
             periods -= 1
             @tick += 1
+            @trace_memory.step if @trace_memory.live?
+            @fault_trace.take if (@tick % @fault_divider).zero?
             if @tick >= @ticks_per_housekeeping
               @tick = 0
               housekeeping
@@ -73,7 +94,10 @@ module Gallop
         periods
       end
 
-      def idle? = !@stage_on && axis.at_rest?
+      # s, to the period of the fastest loop, by the clock that the drives of a network share
+      def network_time = @started_at + @uptime + @tick / rate.to_f
+
+      def idle? = !@stage_on && axis.at_rest? && !@trace_memory.live?
       def stage_on? = @stage_on
       def standing? = raise(NotImplementedError)
 
@@ -111,6 +135,19 @@ module Gallop
         (lock == NO_BACKWARD && speed.negative?) || (lock == NO_FORWARD && speed.positive?)
       end
 
+      # A holding brake, as signal injection needs it.
+      def open_brake = @brake.release
+      def close_brake = @brake.engage
+
+      # s from the moment in which it is told to
+      def brake_closes_in = @brake.open? ? setting("brake.engage_time") / 1000 : 0.0
+
+      # A peak, by α and β as the sensors show them @return [Float]
+      def sensed_square
+        sensor = axis.sensor
+        sensor.i_alpha * sensor.i_alpha + sensor.i_beta * sensor.i_beta
+      end
+
       private
 
       # Those that every family has.
@@ -122,9 +159,31 @@ module Gallop
         @statistics = Statistics.new(self)
         @power_up = PowerUp.new(self)
         @storage = Storage.new(self)
+        @trace_memory = TraceMemory.new(self)
+        @fault_trace = FaultTrace.new(self)
+        @injection = Injection.new(self)
+        @fault_divider = @fault_trace.divider
       end
 
-      def parts = [@sensing, @brake, @load_monitor, @terminals, @statistics, @power_up, @storage]
+      def parts =
+        [
+          @sensing,
+          @brake,
+          @load_monitor,
+          @terminals,
+          @statistics,
+          @power_up,
+          @storage,
+          @trace_memory,
+          @fault_trace,
+          @injection
+        ]
+
+      def rest_a_millisecond
+        axis.coast(1.0 / HOUSEKEEPING_RATE)
+        housekeeping
+        (FaultTrace::RATE / HOUSEKEEPING_RATE).times { @fault_trace.take }
+      end
 
       def in_si(key) = profile.fetch(key).to_si(setting(key))
 
@@ -147,8 +206,12 @@ module Gallop
       def switch_stage(on)
         return if on == @stage_on
         @stage_on = on
-        on ? @brake.release : @brake.engage
-        on ? begin_operation : end_operation
+        @injection.rest
+        @brake.engage unless on
+        return end_operation unless on
+        return @statistics.enabled if @injection.ours?
+        @brake.release
+        begin_operation
       end
 
       # Settings that wait for the stage to be off come into force.

@@ -41,7 +41,7 @@ module Gallop
       # @param fresh [StandIn] of the same rig
       def become(fresh)
         synchronize do
-          (fresh.instance_variables - [:@mutex]).each do |name|
+          (fresh.instance_variables - %i[@mutex @simulated_time]).each do |name|
             instance_variable_set(name, fresh.instance_variable_get(name))
           end
         end
@@ -97,17 +97,11 @@ module Gallop
 
       def start
         memory.power_up(profile, check_sum: flash.check_sum)
-        @firmware =
-          (
-            if loader_due?
-              Loader.new(profile, memory, axis, flash)
-            else
-              FIRMWARE.fetch(profile.family).new(profile, memory, axis)
-            end
-          )
+        @firmware = loader_due? ? Loader.new(profile, memory, axis, flash) : program
         @loader_wanted = false
       end
 
+      def program = FIRMWARE.fetch(profile.family).new(profile, memory, axis, started_at: @simulated_time)
       def loader_due? = @loader_wanted || !flash.valid?
 
       def fall_silent

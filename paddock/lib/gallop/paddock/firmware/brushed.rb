@@ -21,6 +21,9 @@ module Gallop
 
         def commutates? = false
 
+        # As β shows what flows between V and W.
+        def most_injected_current = 2 / SQRT3 * current_bound * @torque_share
+
         private
 
         def start_loops
@@ -88,6 +91,8 @@ module Gallop
         end
 
         # As a peak of an rms, which is what the monitors reckon with.
+        def sensed_square = measured_square
+
         def measured_square = 2 * @axis.sensor.i_v**2
 
         def family_figures =
@@ -98,7 +103,7 @@ module Gallop
             "current.q_demand" => -> { @stage_on ? @torque / @torque_constant : 0.0 },
             "current.q" => -> { torque_current },
             "voltage.alpha" => -> { 0.0 },
-            "voltage.beta" => -> { @voltage / SQRT3 }
+            "voltage.beta" => -> { @injection.ours? ? @injection.v_beta : @voltage / SQRT3 }
           }
         end
         def torque_current = @stage_on ? @current.current : 0.0

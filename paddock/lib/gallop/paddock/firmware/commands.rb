@@ -41,6 +41,7 @@ module Gallop
           return :busy if entry.setting? && @storage.busy?
           return :no_choice if entry.choices.any? && !entry.choices.key?(raw)
           return if entry.text?
+          return trace_memory.objection(raw) if entry.key == "trace.command"
           return :below if raw < entry.raw_range.min
           :above if raw > entry.raw_range.max
         end
@@ -60,6 +61,8 @@ module Gallop
           end
           return @storage.command(entry.key) if signature(entry)
           keep(entry, raw)
+          trace_memory.command(raw) if entry.key == "trace.command"
+          @injection.command(raw) if entry.key == "injection.command"
           take_commands
         end
 

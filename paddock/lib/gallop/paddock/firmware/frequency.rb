@@ -19,6 +19,7 @@ module Gallop
           axis = @axis
           axis.read_currents
           return axis.coast(DT) unless @stage_on
+          return @injection.step(DT) if @injection.ours?
           return axis.coast(DT) if @flux_wait.positive?
           sensor = axis.sensor
           if @direct_current.under_way?
@@ -34,16 +35,20 @@ module Gallop
         # Hz
         def frequency_asked = asked_speed.abs * @hertz
 
+        # A peak, and electrical rad/s, of signal injection
+        def most_injected_current = @current_limit * @torque_share
+        def highest_field = @top_speed * @hertz * Plant::TWO_PI
+
         # Estimated from frequency and slip: there is no encoder.
         def measured_speed
-          return 0.0 unless @stage_on && @hertz.positive?
+          return 0.0 unless @stage_on && @hertz.positive? && !@injection.ours?
           (@modulator.output_frequency - @rated_slip * load_share) / @hertz * RPM_RAD
         end
 
         def current_square
           return 0.0 unless @stage_on
-          return @modulator.current * @modulator.current unless @direct_current.under_way?
-          axis.sensor.i_alpha**2 + axis.sensor.i_beta**2
+          return sensed_square if @direct_current.under_way? || @injection.ours?
+          @modulator.current * @modulator.current
         end
 
         def torque_share = load_share
@@ -197,7 +202,7 @@ module Gallop
           @lost_phase.each_millisecond(dt)
           @off_for += dt unless @stage_on
           @flux_wait -= dt if @flux_wait.positive?
-          return @zero_for += dt unless @stage_on
+          return @zero_for += dt if !@stage_on || @injection.ours?
           return if @flux_wait.positive?
           @catching.looking? ? catch_motor(dt) : lead(dt)
           @catching.each_millisecond(dt)
@@ -291,8 +296,8 @@ module Gallop
 
         def family_signals
           {
-            "voltage.alpha" => -> { @modulator.v_alpha },
-            "voltage.beta" => -> { @modulator.v_beta },
+            "voltage.alpha" => -> { @injection.ours? ? @injection.v_alpha : @modulator.v_alpha },
+            "voltage.beta" => -> { @injection.ours? ? @injection.v_beta : @modulator.v_beta },
             "output.frequency" => -> { @stage_on ? @modulator.output_frequency : 0.0 },
             "output.voltage" => -> { @stage_on ? @modulator.voltage * Math.sqrt(1.5) : 0.0 },
             "output.torque" => -> { load_share },
@@ -300,12 +305,21 @@ module Gallop
             "output.active_current" => -> { @modulator.active_current / SQRT2 },
             "output.reactive_current" => -> { @modulator.reactive_current / SQRT2 },
             "output.angle" => -> { @modulator.angle },
-            "output.limited" => -> { limits_reached }
+            "output.limited" => -> { limits_reached },
+            "output.power" => -> { output_power },
+            "ramps.speed" => -> { @ramp.speed * RPM_RAD },
+            "output.load" => -> { @stage_on ? load_ratio(stop_kind) : 0.0 }
           }
         end
 
         # Bits of the signal: speed, current, voltage.
         def limits_reached = (@clamped ? 1 : 0) | (@held_back || @holding ? 2 : 0) | (@modulator.saturated ? 4 : 0)
+
+        # What the stage is asked for, with the current that flows.
+        def output_power
+          return 0.0 unless @stage_on
+          1.5 * (@modulator.v_alpha * axis.sensor.i_alpha + @modulator.v_beta * axis.sensor.i_beta)
+        end
 
         def load_share =
           @stage_on && @rated_active.positive? ? direction * @modulator.active_current / @rated_active : 0.0

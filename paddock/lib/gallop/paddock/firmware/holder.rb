@@ -23,7 +23,7 @@ module Gallop
         def objection(connection, entry, raw)
           return if connection.nil? || is?(connection) || quick_stop?(entry, raw)
           return :held if anybody?
-          :not_held if ITS_OWN.include?(entry.key)
+          :not_held if ITS_OWN.include?(entry.key) || entry.group == "injection"
         end
 
         def take(connection, number)

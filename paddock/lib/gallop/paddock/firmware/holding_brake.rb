@@ -14,7 +14,7 @@ module Gallop
         end
 
         def release
-          return unless ours?
+          return if !ours? || axis.brake.powered
           axis.brake.powered = true
           @release_left = setting("brake.release_time") / 1000
           @engage_left = nil
@@ -24,6 +24,8 @@ module Gallop
           axis.brake.powered = false if axis.brake
           @release_left = 0.0
         end
+
+        def open? = ours? && axis.brake.powered
 
         # Set-points wait for it.
         def opening? = @release_left.positive?

@@ -18,6 +18,7 @@ module Gallop
           super
           @edge_age = 0.0
           @edge_speed = 0.0
+          @edge_way = 0
         end
 
         # Half a hall step further: the middle of the sector that the sensors show.
@@ -31,7 +32,9 @@ module Gallop
             bound = @edge_age > LONGEST_EDGE ? 0.0 : @radians / @edge_age
             @edge_speed = @edge_speed.clamp(-bound, bound)
           else
-            @edge_speed = steps * @radians / @edge_age
+            # a shaft that comes back over the edge that it has just left goes nowhere
+            @edge_speed = steps * @edge_way < 0 ? 0.0 : steps * @radians / @edge_age
+            @edge_way = steps
             @edge_age = 0.0
             @last_count = @count
           end

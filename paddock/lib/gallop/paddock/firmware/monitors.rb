@@ -34,6 +34,7 @@ module Gallop
           return if machine.faulted? && !(machine.state == :fault_reaction_active && reaction == Stopping::COAST)
           @fault_code = code
           @statistics.faulted
+          @fault_trace.fault(code)
           @power_up.faulted
           memory.records["faults"] = [[code, memory.records["powered_seconds"].floor], *memory.records["faults"]].first(
             HISTORY

@@ -9,8 +9,8 @@ module Gallop
         RELATIVE = 0x40
         CATCHING_UP = 1.1 # of the highest speed, for a motor that lags behind a path at that speed
 
-        # rad: where it shall end, where the path is, and how far the motor is behind it
-        attr_reader :goal, :place, :lag
+        # rad: where it shall end, where the path is, and how far the motor is behind it; rad/s of the path itself
+        attr_reader :goal, :place, :lag, :pace
 
         def wake
           @path = Control::PositionProfile.new

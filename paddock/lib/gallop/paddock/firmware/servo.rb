@@ -27,6 +27,7 @@ module Gallop
           even = @tick & 1 == 0
           measure_speed if even
           return axis.coast(DT) unless @stage_on
+          return @injection.step(DT) if @injection.ours?
           return align if @alignment.under_way?
           if @tick & 3 == 0
             @v_limit = voltage_limit
@@ -43,11 +44,20 @@ module Gallop
         def most_alignment_current = @torque_limit * @torque_share / @torque_constant
 
         # The field stands, whatever the shaft does. @param angle [Float] electrical rad @param current [Float] A peak
+        # @return [Array(Float, Float)] V along α and β that were put out
         def hold_field(angle, current)
-          @axis.drive(@current.v_alpha, @current.v_beta, DT)
+          put_out = [@current.v_alpha, @current.v_beta]
+          @axis.drive(*put_out, DT)
           sensor = @axis.sensor
           @current.step(current, 0.0, sensor.i_alpha, sensor.i_beta, angle, 0.0, voltage_limit)
+          put_out
         end
+
+        # A peak that signal injection may give
+        def most_injected_current = Math.sqrt(@most_square) * @torque_share
+
+        # Electrical rad/s of a field that it turns
+        def highest_field = @bounds.top * @pairs
 
         # rad of the motor, by the device that closes the position loop
         def position = @second.leads? ? @second.place(@radians) : @count * @radians

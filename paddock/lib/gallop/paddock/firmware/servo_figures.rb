@@ -9,7 +9,10 @@ module Gallop
 
         # What parts ask: rad/s, A² peak, share of the rated torque.
         def measured_speed = @display_speed
-        def current_square = @stage_on ? measured_square : 0.0
+        def current_square
+          return 0.0 unless @stage_on
+          @injection.ours? ? sensed_square : measured_square
+        end
         def torque_share = actual_torque / of_shaft("motor.rated_torque", :torque)
         def demanded_speed = @wanted_speed
         def target_reached? = @stage_on && @reached_for > (@reached_time || 0)
@@ -59,8 +62,8 @@ module Gallop
             "current.q" => -> { @stage_on ? @current.i_q : 0.0 },
             "current.d_demand" => -> { @weakening.i_d },
             "current.d" => -> { @stage_on ? @current.i_d : 0.0 },
-            "voltage.alpha" => -> { @current.v_alpha },
-            "voltage.beta" => -> { @current.v_beta },
+            "voltage.alpha" => -> { @injection.ours? ? @injection.v_alpha : @current.v_alpha },
+            "voltage.beta" => -> { @injection.ours? ? @injection.v_beta : @current.v_beta },
             "voltage.asked" => -> { Math.sqrt(@current.asked_square) },
             "current_loop.integral_d" => -> { @current.integral_d },
             "current_loop.integral_q" => -> { @current.integral_q }
@@ -72,7 +75,7 @@ module Gallop
             "position.demand" => -> { positioning? && @stage_on ? @pathing.place : position },
             "position.following_error" => -> { following_error },
             "position.goal" => -> { positioning? ? @pathing.goal : position },
-            "path.speed" => -> { positioning? ? @pathing.speed : @wanted_speed }
+            "path.speed" => -> { positioning? ? @pathing.pace : @wanted_speed }
           }
         end
 

@@ -9,6 +9,9 @@ module Gallop
         # @return [Float, Integer] at this moment @raise [KeyError]
         def signal(key) = @signals.fetch(key).call
 
+        # @return [Proc] that answers with it @raise [KeyError]
+        def signal_source(key) = @signals.fetch(key)
+
         private
 
         def start_signals
@@ -26,6 +29,10 @@ module Gallop
             "bus.voltage" => -> { axis.bus_voltage },
             "voltage.limit" => -> { axis.voltage_limit },
             "drive.temperature" => -> { axis.heat_sink.temperature },
+            "resistor.on" => -> { axis.bus.chopper_on ? 1 : 0 },
+            "control.mode_shown" => -> { @effective["control.mode"] },
+            "storage.live_changes" => -> { @live_changes },
+            "limit.reached" => -> { internal_limit? ? 1 : 0 },
             **motor_signals
           }
         end
@@ -41,6 +48,7 @@ module Gallop
             "speed.demand" => -> { demanded_speed },
             "current.u" => -> { sensor.i_u },
             "current.v" => -> { sensor.i_v },
+            "current.w" => -> { -sensor.i_u - sensor.i_v },
             "current.alpha" => -> { sensor.i_alpha },
             "current.beta" => -> { sensor.i_beta }
           }

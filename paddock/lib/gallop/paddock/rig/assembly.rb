@@ -86,7 +86,24 @@ module Gallop
           return if @drive["stage"].nil?
           legs = @profile.motor_kind == :stepper ? 2 : 1
           rate = @profile.motor_kind == :induction ? 4000.0 : 16_000.0
-          Plant::PowerStage.new(**figures("stage"), rate: rate, legs_a_phase: legs)
+          given = figures("stage")
+          clamp = [given[:clamp], sure(given, legs, rate)].max
+          Plant::PowerStage.new(**given, clamp: clamp, rate: rate, legs_a_phase: legs)
+        end
+
+        # A by which the stage's own drop brings the current down within a period of switching: below it the sign of a
+        # current means nothing.
+        def sure(given, legs, rate)
+          bus = @drive["supply"]["mains_voltage"]&.*(Math.sqrt(2)) || @drive["supply"]["full_voltage"]
+          legs * (given[:dead_time] * rate * bus + given[:drop]) / (rate * least_inductance)
+        end
+
+        # H of a phase
+        def least_inductance
+          motor = @drive["motor"]
+          return motor["inductance"] / 2 if @profile.motor_kind == :brushed
+          return motor["stator_leakage"] + motor["rotor_leakage"] if @profile.motor_kind == :induction
+          motor["inductance"] || motor["inductance_d"]
         end
 
         def brake = @drive["brake"] && Plant::Brake.new(**figures("brake"))

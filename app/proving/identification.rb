@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+module Proving
+  # A test that lets the drive inject something, and works out from its signals what is not known yet. What only eyes
+  # can check is asked one by one before it begins, and kept with the proof.
+  class Identification < Test
+    # @!attribute sentence [String] that is ticked
+    Eye = Gallop::Record.define(:id, :sentence)
+
+    # @return [Array<Eye>]
+    def eyes = []
+
+    # Whether it can do without motor data that are complete.
+    def self.motor_known(known = nil) = known.nil? ? @motor_known != false : @motor_known = known
+
+    def needs(of: nil) = Needs.new(drive, @tab, of: of).driven(motor: self.class.motor_known)
+
+    # @param eyes [Array<String>] ids of what was looked at
+    def start(eyes: [], **given)
+      open = self.eyes.reject { |eye| eyes.include?(eye.id) }
+      raise Motion::Unmet.new(open.map { |eye| unseen(eye) }, "Not begun") if open.any?
+      super(**given)
+    end
+
+    def perform(run, **given)
+      instrument = LinkInstrument.new(run, @tab)
+      steps = procedure(instrument, **given)
+      run.driving(@tab, needs: -> { needs(of: run) }) { steps.carry_out }
+      found = steps.result
+      keep_trace(run, found.take) if found.take
+      Verdict.new(
+        passed: found.findings.none?(&:blocker?),
+        headline: found.headline,
+        rows: found.rows + eyes.map { |eye| ["Looked at", eye.sentence] },
+        findings: found.findings,
+        estimates: found.estimates,
+        chart: found.chart,
+        figures: found.figures.compact
+      )
+    end
+
+    private
+
+    # @return [#carry_out, #result]
+    def procedure(_instrument, **_given) = raise(NotImplementedError)
+
+    def unseen(eye)
+      Needs::Need.new(
+        id: eye.id,
+        label: eye.sentence,
+        met: false,
+        state: "nobody has looked whether #{eye.sentence.downcase_first}",
+        remedy: "Look at the machine, and tick it."
+      )
+    end
+
+    def keep_trace(run, take)
+      channels = take.columns.keys.map { |key| drive.profile.signal(key) }
+      Trace.keep_memory(
+        drive,
+        channels,
+        take.columns.values.map(&:to_a),
+        kind: "test",
+        run: run,
+        name: title,
+        interval: take.interval,
+        place: 0
+      )
+    end
+  end
+end

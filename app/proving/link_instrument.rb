@@ -1,0 +1,92 @@
+# frozen_string_literal: true
+
+module Proving
+  # The instrument of a procedure over the link: patterns are commands like any other, so that reins, gait, dead-man and
+  # STOP are asked as ever; samples come out of the trace memory.
+  class LinkInstrument < Gallop::Identify::Instrument
+    LOOK = 0.03 # s
+    LATE = 5.0 # s beyond what a recording should last
+    SEEN = %w[clockwise counter_clockwise not_at_all unseen].freeze
+
+    attr_reader :profile
+
+    # @param run [Run] @param tab [String] that holds the reins
+    def initialize(run, tab)
+      super()
+      @run = run
+      @tab = tab
+      @profile = run.drive.profile
+      @memory = Recording::Memory.new(connection)
+    end
+
+    def figure(key)
+      entry = profile[key] or return
+      @run.checkpoint!
+      self.class.si(entry, connection.ask { |wire| wire.read_one(key) })
+    end
+
+    def begin(pattern) = perform(pattern)
+    def end_it = perform(nil)
+
+    def state
+      @run.checkpoint!
+      connection.ask { |wire| wire.read_one("injection.state") }
+    end
+
+    def record(keys, divider:, length:)
+      setup = Gallop::Traces::Setup.checked(profile, signals: keys, divider: divider, length: length, pre: 0)
+      ticket = arm(setup)
+      yield if block_given?
+      samples = fetch(setup, ticket)
+      Take.new(
+        columns: keys.zip(samples.map { |column| Numo::DFloat.cast(column) }).to_h,
+        interval: divider / connection.live.fetch("trace.rate").to_f
+      )
+    end
+
+    def pause(seconds) = @run.pause(seconds)
+    def report(share, text) = @run.report(text, share)
+
+    def ask_direction
+      @run.ask("Seen on the end of the shaft: which way did it turn at first?", within: 120.0).fetch(:seen)
+    end
+
+    private
+
+    def connection = @run.drive.connection!
+
+    def perform(pattern)
+      @run.checkpoint!
+      connection.motion.perform(@tab, Motion::Injection.new(pattern))
+    end
+
+    def arm(setup)
+      @run.checkpoint!
+      ticket = rand(1..0xFFFFFFFF)
+      connection.ask do |wire|
+        wire.write("trace.command", Gallop::Traces::CLEAR)
+        setup.entries(ticket: ticket).each { |key, raw| wire.write(key, raw) }
+        wire.write("trace.command", Gallop::Traces::ARM)
+      end
+      ticket
+    end
+
+    # @return [Array<Array<Float>>]
+    def fetch(setup, ticket)
+      deadline = now + setup.length * setup.divider / connection.live.fetch("trace.rate").to_f + LATE
+      until (look = @memory.look).complete?
+        refuse_taken unless look.ticket == ticket
+        raise Gallop::Identify::Undecided, "The trace memory was not full in time. Try again." if now > deadline
+        pause(LOOK)
+      end
+      refuse_taken unless look.ticket == ticket
+      @memory.columns(Gallop::Traces::FIRST_FILE, setup.channels.size, setup.length) { @run.checkpoint! }
+    end
+
+    def refuse_taken
+      raise Gallop::Identify::Undecided, "The trace memory was armed by somebody else meanwhile. Try again."
+    end
+
+    def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+  end
+end

@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Identify
+    # Why a measured figure is not the one that was given: what is usual, and what is not.
+    #
+    #   Difference.new(entry, 1.55, 1.65).sentence   # => "6 % more: 5.6 m of copper of 1 mm² add as much, or …"
+    class Difference
+      COPPER = 0.0178 # Ω·mm²/m at 20 °C
+      WARMTH = 0.00393 # of copper, for each K
+      ALIKE = 0.02 # of a figure, that is no difference
+
+      # Shares by which a measured figure may differ from what a sheet gives, and still be the same thing.
+      USUAL = {
+        "motor.phase_resistance" => -0.15..0.6,
+        "motor.stator_resistance" => -0.2..0.6,
+        "motor.phase_inductance" => -0.35..0.35
+      }.freeze
+      DECIDES = %w[motor.pole_pairs feedback.counts_per_turn feedback.direction].freeze # what nobody takes unseen
+
+      # @param entry [Objects::Entry] @param given [Float, nil] @param measured [Float] in the unit of the entry
+      def initialize(entry, given, measured)
+        @entry = entry
+        @given = given
+        @measured = measured
+      end
+
+      # @return [Float, nil] of what was given
+      def share = @given && @given != 0 ? (@measured - @given) / @given.abs.to_f : nil
+
+      # Whether it may be taken without a second look.
+      def plausible?
+        return false if DECIDES.include?(@entry.key) && @measured != @given
+        range = USUAL[@entry.key]
+        range.nil? || share.nil? || range.cover?(share)
+      end
+
+      # @return [String]
+      def sentence
+        return "" if @given.nil?
+        return "As it is set." if same?
+        send(KINDS.fetch(@entry.key, :plain))
+      end
+
+      KINDS = {
+        "motor.phase_resistance" => :resistance,
+        "motor.stator_resistance" => :resistance,
+        "motor.phase_inductance" => :inductance,
+        "feedback.commutation_offset" => :offset,
+        "feedback.direction" => :direction
+      }.freeze
+
+      private
+
+      def same? = share ? share.abs < ALIKE : @measured == @given
+
+      def plain = "#{percent} than is set."
+
+      def percent = Quantities.format((share.to_f * 100).abs, "%", 0) + (share.to_f.positive? ? " more" : " less")
+
+      def resistance
+        return "#{percent}: #{unusual}" unless plausible?
+        return "#{percent}: figures of sheets are nominal, and a tenth apart from motor to motor." if share.negative?
+        more = @measured - @given
+        "#{percent}: #{Quantities.format(more / COPPER, "m", 0)} of cable of 1 mm² add as much, a winding that is " \
+          "#{Quantities.format(share / WARMTH, "K", 0)} warmer too."
+      end
+
+      def inductance
+        return "#{percent}: #{unusual}" unless plausible?
+        "#{percent}: sheets give it without current, or between other terminals; iron under current has less."
+      end
+
+      def unusual = "that is no tolerance. Between two lines it is twice the figure of a phase; look at what was given."
+
+      def offset = "A library or a sheet cannot know how the device sits on the shaft."
+      def direction = "The count goes against the field as it is."
+    end
+  end
+end

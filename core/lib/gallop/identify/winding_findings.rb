@@ -1,0 +1,129 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Identify
+    # What a winding's measurement says in words, and what it proposes.
+    class WindingFindings
+      include Findings
+
+      MATCH = 0.03 # by which the gains of both channels may differ
+      SALIENT = 1.1
+      KEYS = {
+        induction: {
+          resistance: "motor.stator_resistance"
+        },
+        default: {
+          resistance: "motor.phase_resistance",
+          inductance: "motor.phase_inductance"
+        }
+      }.freeze
+
+      # @param kind [Symbol] of motor @param found [Winding::Found]
+      def initialize(kind, found)
+        @kind = kind
+        @found = found
+        @reading = found.reading
+      end
+
+      def headline
+        return "#{findings.first.headline}." if findings.first&.blocker?
+        parts = [shown(@found.resistance, "Ω")]
+        parts << shown(1000 * inductance, "mH") if keys.key?(:inductance)
+        "#{parts.join(" and ")} #{@kind == :brushed ? "between both wires" : "a phase, with the cable"}."
+      end
+
+      def rows
+        rows = [["Resistance", with(@found.resistance, @found.resistance_uncertainty, "Ω")]]
+        rows.push(*inductance_rows) if @found.low
+        rows << ["Current sensors", "gain U to V #{Kernel.format("%.3f", @found.gain_ratio)}"] if matches?
+        rows
+      end
+
+      def findings
+        @findings ||= Finding.in_order([open_phase, exchanged, reversed, unmatched].compact)
+      end
+
+      # @return [Array<Estimate>]
+      def estimates
+        list = [
+          Estimate.new(key: keys[:resistance], figure: @found.resistance, uncertainty: @found.resistance_uncertainty)
+        ]
+        return list unless keys.key?(:inductance)
+        list << Estimate.new(
+          key: keys[:inductance],
+          figure: 1000 * inductance,
+          uncertainty: 1000 * @found.inductance_uncertainty
+        )
+      end
+
+      private
+
+      def keys = KEYS.fetch(@kind, KEYS[:default])
+      def inductance = (@found.low + @found.high) / 2
+      def matches? = !@found.gain_ratio.nil? && @reading.sound?
+      def millihenries(figure) = with(1000 * figure, 1000 * @found.inductance_uncertainty, "mH")
+
+      def inductance_rows
+        return [["Inductance", millihenries(inductance)]] if @kind == :brushed
+        return [["Leakage of stator and rotor", millihenries(inductance)]] if @kind == :induction
+        buried = @found.high / @found.low > SALIENT ? ": the magnets are buried" : ""
+        [
+          ["Inductance, smaller axis", millihenries(@found.low)],
+          ["Inductance, larger axis", millihenries(@found.high) + buried]
+        ]
+      end
+
+      def open_phase
+        return unless @reading.open
+        name = @reading.open.to_s.upcase
+        blocker(
+          "phase_open",
+          "No current flows in phase #{name}",
+          because: "With voltages in every direction the currents are those of a motor whose wire #{name} is loose.",
+          so: "Look at the wire #{name} at the drive, at the plug and at the motor; nothing in software helps."
+        )
+      end
+
+      def exchanged
+        return unless @reading.exchanged
+        blocker(
+          "sensors_exchanged",
+          "The current sensors of phases U and V are exchanged",
+          because: "A voltage along U lets the sensor of V show its current, and the other way round.",
+          so: "Exchange the plugs of both sensors. The current loop would be unstable as it is."
+        )
+      end
+
+      def reversed
+        names = @reading.reversed.map { |one| one.to_s.upcase }
+        return if names.empty?
+        blocker(
+          "sensors_reversed",
+          names.one? ? "The current sensor of #{names.first} counts backward" : "Both current sensors count backward",
+          because: "The current that is shown flows against the voltage that stands on the motor.",
+          so: "Turn the wire through the sensor, or its plug. The current loop would run away as it is."
+        )
+      end
+
+      def unmatched
+        return unless matches?
+        ratio = @found.gain_ratio
+        return if (ratio - 1).abs < MATCH
+        caution(
+          "sensors_unmatched",
+          "The sensor of phase U shows #{Kernel.format("%+.1f", (ratio - 1) * 100)} % against that of V",
+          because: "The torque then ripples with twice the electrical frequency.",
+          so: "Let the sensors be examined; sound ones differ by less than #{(MATCH * 100).round} %."
+        )
+      end
+
+      def with(figure, uncertainty, unit) = "#{shown(figure, unit)} ± #{shown(uncertainty, unit, figure)}"
+
+      # With as many decimals as make three digits of it.
+      def shown(figure, unit, like = figure)
+        decimals = [2 - Math.log10([like.abs, 1e-9].max).floor, 0].max
+        Quantities.format(figure, unit, [decimals, 5].min)
+      end
+    end
+  end
+end

@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+require "numo/narray"
+
+# The instrument of a procedure on a stand-in that is at hand: the same registers and the same samples as over the wire,
+# with time that passes when it is told to.
+class BenchInstrument < Gallop::Identify::Instrument
+  attr_reader :profile, :reports
+
+  def initialize(stand_in)
+    super()
+    @stand_in = stand_in
+    @profile = stand_in.profile
+    @reports = []
+  end
+
+  def firmware = @stand_in.firmware || raise(Gallop::Identify::Undecided, "The drive has no power.")
+
+  def enable
+    @places = nil
+    write("control.mode", Gallop::Paddock::Firmware::Injection::MODE)
+    [6, 7, 15].each { |word| write("control.word", word) }
+    pause(0.01)
+  end
+
+  def disable
+    write("control.word", 0)
+    pause(0.1)
+  end
+
+  def figure(key)
+    entry = profile[key] or return
+    self.class.si(entry, firmware.read(entry))
+  end
+
+  def begin(pattern)
+    pattern.entries.each { |key, figure| write(key, figure) }
+    write("injection.command", 1)
+  end
+
+  # Whoever is asked has watched the shaft.
+  attr_accessor :eyes
+
+  def ask_direction = eyes ? eyes.call : "unseen"
+
+  def end_it = write("injection.command", 2)
+  def state = firmware.read(profile.fetch("injection.state"))
+  def report(share, text) = @reports << [share, text]
+  def pause(seconds)
+    (seconds / 0.001).round.times { @stand_in.advance(0.001) }
+    @places = [*@places, @stand_in.axis.mechanics.angle].minmax
+  end
+
+  # Whether the shaft has been seen to move since it was enabled.
+  def moved? = @places.last - @places.first > 0.05
+
+  def record(keys, divider:, length:)
+    signals = keys.map { |key| profile.signal(key) }
+    8.times { |n| write("trace.signal_#{n + 1}", signals[n]&.number || 0) }
+    { "trace.divider" => divider, "trace.length" => length, "trace.pre_trigger" => 0 }.each { |pair| write(*pair) }
+    (1..2).each { |n| write("trace.trigger_#{n}_kind", 0) }
+    write("trace.command", Gallop::Traces::ARM)
+    yield if block_given?
+    pause(0.01) until figure("trace.state") == Gallop::Traces::COMPLETE
+    columns =
+      keys.each_with_index.to_h do |key, n|
+        [key, Numo::DFloat.cast(Gallop::Traces.unpack(firmware.trace_memory.samples(n)))]
+      end
+    Take.new(columns: columns, interval: divider / figure("trace.rate"))
+  end
+
+  def write(key, figure)
+    entry = profile.fetch(key)
+    raw = entry.raw(figure)
+    objection = firmware.objection(entry, raw)
+    raise "#{key}: #{objection}" if objection
+    firmware.write(entry, raw)
+  end
+end

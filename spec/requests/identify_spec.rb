@@ -1,0 +1,115 @@
+# frozen_string_literal: true
+
+require "rails_helper"
+
+# Motor and feedback, measured over the link.
+RSpec.describe "Identifying a drive", type: :request do
+  around do |example|
+    PaddockProcess.running do |paddock|
+      @paddock = paddock
+      example.run
+    end
+  end
+
+  let(:drive) { commissioned(@paddock) }
+  let(:path) { "/drives/#{drive.id}" }
+
+  def ready
+    drive.connection.motion.take(ApiCalls::TAB, "Robin")
+    with_signs_of_life(drive.connection) { yield }
+  end
+
+  def run(test, **more)
+    begun = api(:post, "#{path}/runs", { test: test, **more })
+    expect(response.status).to eq(201), begun.inspect
+    wait_until("the end of #{test}", seconds: 60) { Run.find(begun["id"]).standing != "running" }
+    api(:get, "#{path}/runs/#{begun["id"]}")
+  end
+
+  def eyes = { eyes: %w[nobody room] }
+  def mode = drive.connection.ask { |wire| wire.read_one("control.mode") }
+
+  it "measures the winding at standstill, and leaves the drive as it was" do
+    ready do
+      before = mode
+      place = drive.connection.samples.last["position.actual"]
+      view = run("winding")
+      expect(view).to include("state" => "done"), view.inspect
+      figures = view["proof"]["estimates"].to_h { |one| [one["key"], one["found"].to_f] }
+      expect(figures).to match(
+        "motor.phase_resistance" => be_within(0.05).of(1.655),
+        "motor.phase_inductance" => be_within(0.25).of(4.1)
+      )
+      expect([mode, drive.connection.motion.holding?, Loan.outstanding.count]).to eq([before, false, 0])
+      rows = api(:get, "#{path}/measured")
+      expect(rows.first).to include("name" => "Phase resistance", "suggested" => true)
+      api(:post, "#{path}/measured/take", { keys: ["motor.phase_resistance"] })
+      expect(drive.tray.drafted.map { |line| line.entry.key }).to eq(["motor.phase_resistance"])
+    end
+  end
+
+  it "turns the shaft by the field" do
+    ready do
+      view = run("open_turn", **eyes)
+      expect(view).to include("state" => "done"), view.inspect
+      expect(view["proof"]["headline"]).to match(/26.21\d counts for an electrical turn/)
+      expect(view["traced"]).to be(true)
+    end
+  end
+
+  def begin_turn
+    run = api(:post, "#{path}/runs", { test: "open_turn", **eyes })
+    wait_until("the field to turn", seconds: 10) { drive.connection.samples.last["speed.actual"].abs > 5 }
+    run
+  end
+
+  # Within a second the shaft stands, and what was borrowed is back.
+  def ended(run, before)
+    wait_until("the shaft at rest", seconds: 1) { drive.connection.samples.last["speed.actual"].abs < 2 }
+    wait_until("the end of the test", seconds: 5) { Run.find(run["id"]).standing != "running" }
+    expect([mode, drive.connection.motion.holding?, Loan.outstanding.count]).to eq([before, false, 0])
+    api(:get, "#{path}/runs/#{run["id"]}")
+  end
+
+  it "ends when somebody wants it to, at STOP, and when the tab is gone, at rest and with all as before", :real_time do
+    before = mode
+    ready do
+      run = begin_turn
+      api(:post, "#{path}/motion/set_point", { speed: 100 })
+      expect([response.status, message]).to match([409, /is enabled for injection, and this is commanded by speed/])
+      api(:post, "#{path}/runs/#{run["id"]}/abort")
+      expect(ended(run, before)).to include("state" => "aborted", "message" => /Ended by Robin/)
+
+      run = begin_turn
+      api(:post, "/stop")
+      expect(ended(run, before)).to include("state" => "aborted", "proof" => nil)
+    end
+    run = nil
+    ready { run = begin_turn } # and then no signs of life any more
+    expect(ended(run, before)).to include("state" => "aborted")
+    ready { expect(run("winding")["state"]).to eq("done") }
+  end
+
+  it "is not begun without reins, without eyes, or while a recording waits" do
+    api(:post, "#{path}/runs", { test: "winding" })
+    expect([response.status, message]).to match([409, /nobody holds the reins/])
+    ready do
+      api(:post, "#{path}/runs", { test: "open_turn", eyes: ["nobody"] })
+      expect([response.status, message]).to match([409, /nobody has looked whether there is room for/])
+      api(:post, "#{path}/runs", { test: "open_turn", eyes: "room" })
+      expect([response.status, message]).to match([422, /a list of nobody, room/])
+      api(
+        :post,
+        "#{path}/recorder/arm",
+        { signals: %w[bus.voltage], divider: 16, length: 100, pre: 10, triggers: [{ kind: "fault" }] }
+      )
+      expect(response.status).to be < 300
+      api(:post, "#{path}/runs", { test: "winding" })
+      expect([response.status, message]).to match([409, /a recording waits in the drive/])
+    end
+    api(:post, "#{path}/measured/take", { keys: ["motor.pole_pairs"] })
+    expect([response.status, message]).to match([422, /Nothing was measured for/])
+    api(:post, "#{path}/measured/take", { keys: [] })
+    expect([response.status, message]).to match([422, /at least one value/])
+  end
+end

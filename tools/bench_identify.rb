@@ -1,0 +1,151 @@
+# frozen_string_literal: true
+
+require_relative "../config/boot"
+require "json"
+require_relative "../paddock/spec/support/bench"
+require_relative "../paddock/spec/support/identify_rigs"
+require_relative "../paddock/spec/support/identify_mistakes"
+
+# How well machines by chance are identified: errors, honest refusals, and mistakes in wiring by name.
+#
+#   bin/bench identify [MACHINES_A_KIND] [MISTAKES_EACH] [SEED]
+class BenchIdentify
+  # A machine of its own, without the names of the others.
+  class Workshop
+    include ::Bench
+    include IdentifyRigs
+  end
+
+  DUE = { resistance: 3.0, low: 6.0, high: 6.0, offset: 3.0 }.freeze # percent, and electrical degrees
+  UNITS = { offset: "°" }.freeze
+  WORKERS = 2
+
+  def initialize(machines, mistakes, seed)
+    @machines = machines
+    @mistakes = mistakes
+    @seed = seed
+  end
+
+  def run
+    puts "identify: #{@machines} machines a kind, #{@mistakes} of each mistake, seed #{@seed}"
+    kinds = IdentifyRigs::KINDS.keys
+    in_workers(kinds) { |kind| errors_of(kind) }.each { |kind, found| print_errors(kind, found) }
+    in_workers(IdentifyMistakes::ALL.keys) { |name| mistakes_of(name) }.each do |name, named|
+      print_mistakes(name, named)
+    end
+  end
+
+  private
+
+  # @return [Array<Array(Object, Object)>] what the block made of each, worked out in processes of their own
+  def in_workers(all)
+    all
+      .each_slice((all.size / WORKERS.to_f).ceil)
+      .map { |part| worker(part) { |one| yield one } }
+      .flat_map do |reader, pid|
+        made = JSON.parse(reader.read, symbolize_names: true)
+        Process.wait(pid)
+        made
+      end
+  end
+
+  def worker(part)
+    reader, writer = IO.pipe
+    pid =
+      fork do
+        reader.close
+        writer.write(JSON.generate(part.map { |one| [one, yield(one)] }))
+        writer.close
+        exit!(0)
+      end
+    writer.close
+    [reader, pid]
+  end
+
+  def errors_of(kind)
+    Array.new(@machines) { |n| identified(kind, Random.new(@seed + n * 7919 + kind.to_s.sum)) }
+  end
+
+  # @return [Hash] errors; refused: sentences, accused: headlines
+  def identified(kind, random)
+    shop = Workshop.new
+    machine = shop.machine(kind, random)
+    instrument = shop.instrument
+    made = { refused: [], accused: [], errors: {} }
+    saliency = nil
+    step(made) do
+      found = Gallop::Identify::Winding.new(instrument).measure
+      saliency = found.figures[:high] - found.figures[:low]
+      made[:accused].concat(found.findings.select(&:blocker?).map(&:headline))
+      made[:errors].update(shop.errors_of_winding(machine, found))
+    end
+    return made unless IdentifyMistakes::TURNING.include?(kind)
+    step(made) do
+      instrument.disable
+      instrument.enable
+      found = Gallop::Identify::OpenTurn.new(instrument, saliency: saliency).measure
+      made[:accused].concat(found.findings.select(&:blocker?).map(&:headline))
+      made[:errors].update(shop.error_of_turn(kind, machine, found))
+    end
+    made
+  end
+
+  def step(made)
+    yield
+  rescue Gallop::Identify::Undecided => e
+    made[:refused] << e.message
+  end
+
+  def print_errors(kind, found)
+    refused = found.sum { |one| one[:refused].size }
+    puts "#{kind}: #{found.count { |one| one[:refused].any? }} of #{found.size} machines refused something " \
+           "(#{refused} procedures), #{found.sum { |one| one[:accused].size }} sound ones accused"
+    DUE.each_key do |figure|
+      errors = found.filter_map { |one| one[:errors][figure]&.abs }.sort
+      next if errors.empty?
+      unit = UNITS.fetch(figure, "%")
+      puts format(
+             "  %-10s median %5.2f  95 %% %5.2f  worst %5.2f %s   (due %.0f)",
+             figure,
+             errors[errors.size / 2],
+             errors[(errors.size * 0.95).ceil - 1],
+             errors.last,
+             unit,
+             DUE[figure]
+           )
+    end
+    found
+      .flat_map { |one| one[:refused] + one[:accused] }
+      .tally
+      .each { |sentence, times| puts "  #{times} × #{sentence}" }
+  end
+
+  def mistakes_of(name)
+    mistake = IdentifyMistakes::ALL.fetch(name)
+    mistake.kinds.flat_map do |kind|
+      Array.new(@mistakes) { |n| named(mistake, kind, Random.new(@seed + n * 7919 + name.to_s.sum)) }
+    end
+  end
+
+  # @return [String] right, refused, or what it was called
+  def named(mistake, kind, random)
+    shop = Workshop.new
+    shop.machine(kind, random, switch: mistake.switch, settings: mistake.settings) { |drive| mistake.rig&.call(drive) }
+    procedure = { winding: Gallop::Identify::Winding, turn: Gallop::Identify::OpenTurn }.fetch(mistake.by)
+    found = procedure.new(shop.instrument).measure
+    id = found.findings.first&.id
+    mistake.is.include?(id) ? "right" : "#{kind}: #{id || "nothing"}"
+  rescue Gallop::Identify::Undecided
+    "refused"
+  end
+
+  def print_mistakes(name, named)
+    puts format(
+           "%-20s %3d of %3d right  %s",
+           name,
+           named.count("right"),
+           named.size,
+           (named - ["right"]).tally.map { |what, times| "#{times} × #{what}" }.join(", ")
+         )
+  end
+end
