@@ -16,8 +16,8 @@ export function Clocks({ shown }: { shown: readonly Shown[] }) {
       On the clock of the network{" "}
       {apart
         .map(({ trace, by }) => {
-          const apart = `${(Math.abs(by) * 1000).toFixed(1)} ms ${by < 0 ? "before" : "after"}`;
-          return `${trace.drive_name} was triggered ${apart} ${first.trace.drive_name}`;
+          const distance = `${(Math.abs(by) * 1000).toFixed(1)} ms ${by < 0 ? "before" : "after"}`;
+          return `${trace.drive_name} was triggered ${distance} ${first.trace.drive_name}`;
         })
         .join(", ")}
       ; to a sample of {(interval * 1000).toFixed(3)} ms.

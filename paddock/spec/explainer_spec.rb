@@ -15,15 +15,12 @@ RSpec.describe Gallop::Traces::Faults::Explainer do
   FaultScenarios::CAUSES.each do |cause, scenarios|
     scenarios.each do |scenario|
       it "names #{cause} by #{scenario.to_s.tr("_", " ")}, and hardly anything else" do
-        verdicts =
-          Array.new(rigs) do |n|
-            random = Random.new(Chance::SEED + n * 101 + scenario.to_s.sum)
-            next unless trip(scenario, random)
-            explained.then { |one| one.decided? ? one.cause.cause : "not decided" }
-          end
-        verdicts.compact!
+        # A mild draw may stay below its trip: then there is nothing to explain, and another rig is drawn.
+        drawn = Array.new(rigs + 2 + rigs / 5) { |n| Random.new(Chance::SEED + n * 101 + scenario.to_s.sum) }
+        tripped = drawn.lazy.select { |random| trip(scenario, random) }
+        verdicts = tripped.map { explained.then { |one| one.decided? ? one.cause.cause : "not decided" } }.first(rigs)
         puts "#{scenario}: #{verdicts.tally}" if Chance.long?
-        expect(verdicts.size).to be >= rigs * 0.9
+        expect(verdicts.size).to eq(rigs)
         wrong = verdicts - [cause, "not decided"]
         expect(wrong.size).to be <= (rigs * 0.02).floor, "#{scenario}: #{verdicts.tally}"
         expect(verdicts.count(cause)).to be >= (rigs * 0.9).floor, "#{scenario}: #{verdicts.tally}" if rigs > 1
