@@ -16,7 +16,18 @@ class BenchIdentify
     include IdentifyRigs
   end
 
-  DUE = { resistance: 3.0, low: 6.0, high: 6.0, offset: 3.0 }.freeze # percent, and electrical degrees
+  # percent, and electrical degrees; of the load percent of the rated torque
+  DUE = {
+    resistance: 3.0,
+    low: 6.0,
+    high: 6.0,
+    offset: 3.0,
+    torque_constant: 2.0,
+    inertia: 5.0,
+    coulomb: 10.0,
+    load: 5.0
+  }.freeze
+  WRONG = %w[uncoupled drags].freeze # what no sound machine has; its field may well stand wrong
   UNITS = { offset: "°" }.freeze
   WORKERS = 2
 
@@ -70,24 +81,33 @@ class BenchIdentify
   def identified(kind, random)
     shop = Workshop.new
     machine = shop.machine(kind, random)
-    instrument = shop.instrument
     made = { refused: [], accused: [], errors: {} }
     saliency = nil
     step(made) do
-      found = Gallop::Identify::Winding.new(instrument).measure
+      found = shop.found_by(:winding, machine)
       saliency = found.figures[:high] - found.figures[:low]
       made[:accused].concat(found.findings.select(&:blocker?).map(&:headline))
       made[:errors].update(shop.errors_of_winding(machine, found))
     end
-    return made unless IdentifyMistakes::TURNING.include?(kind)
-    step(made) do
-      instrument.disable
-      instrument.enable
-      found = Gallop::Identify::OpenTurn.new(instrument, saliency: saliency).measure
-      made[:accused].concat(found.findings.select(&:blocker?).map(&:headline))
-      made[:errors].update(shop.error_of_turn(kind, machine, found))
+    if IdentifyMistakes::TURNING.include?(kind)
+      step(made) do
+        shop.write("control.word", 0)
+        shop.pass(0.1)
+        found = shop.found_by(:turn, machine, saliency: saliency)
+        made[:accused].concat(found.findings.select(&:blocker?).map(&:headline))
+        made[:errors].update(shop.error_of_turn(kind, machine, found))
+      end
     end
+    spin(made, shop, machine) if IdentifyMistakes::SPINNING.include?(kind)
     made
+  end
+
+  def spin(made, shop, machine)
+    step(made) do
+      found = shop.found_by(:spin, machine)
+      made[:accused].concat(found.findings.select { |one| WRONG.include?(one.id) }.map(&:headline))
+      made[:errors].update(shop.errors_of_spin(machine, found))
+    end
   end
 
   def step(made)
@@ -130,10 +150,11 @@ class BenchIdentify
   # @return [String] right, refused, or what it was called
   def named(mistake, kind, random)
     shop = Workshop.new
-    shop.machine(kind, random, switch: mistake.switch, settings: mistake.settings) { |drive| mistake.rig&.call(drive) }
-    procedure = { winding: Gallop::Identify::Winding, turn: Gallop::Identify::OpenTurn }.fetch(mistake.by)
-    found = procedure.new(shop.instrument).measure
-    id = found.findings.first&.id
+    machine =
+      shop.machine(kind, random, switch: mistake.switch, settings: mistake.settings) do |drive|
+        mistake.rig&.call(drive)
+      end
+    id = shop.found_by(mistake.by, machine).findings.first&.id
     mistake.is.include?(id) ? "right" : "#{kind}: #{id || "nothing"}"
   rescue Gallop::Identify::Undecided
     "refused"

@@ -96,13 +96,14 @@ class Run < ApplicationRecord
     @connects = nil
   end
 
-  # As long as the block runs the motor is enabled for signal injection, by the reins of the tab that began the test.
-  # Whatever ends it, power stage and mode of operation are then as before.
+  # As long as the block runs the motor is enabled for what the test does with it, by the reins of the tab that began
+  # it. Whatever ends it, power stage and mode of operation are then as before.
+  # @param kind [String] Motion::Mode::INJECTION or TURNING @param consents [Array<String>] of Motion::Consent::NAMES
   # @param needs [Proc] that answers with what must be so
-  def driving(tab, needs:)
+  def driving(tab, needs:, kind: Motion::Mode::INJECTION, consents: [])
     motion = drive.connection!.motion
-    borrowing("control.mode" => Motion::InjectionMode.new(drive.profile).code) do
-      enable_for_it(motion, tab, needs)
+    borrowing("control.mode" => Motion::Mode.of(kind, drive.profile).code) do
+      enable_for_it(motion, tab, needs, kind: kind, consents: consents)
       @driven = [motion, drive.connection!.connects]
       yield motion
     ensure
@@ -153,11 +154,9 @@ class Run < ApplicationRecord
 
   LETTING_GO = 3.0 # s for a motor to come to rest and be given back
 
-  def enable_for_it(motion, tab, needs)
+  def enable_for_it(motion, tab, needs, **how)
     checkpoint!
-    motion.with_gait do
-      motion.enable(tab, gait: drive.reload.envelope, needs: needs.call, kind: Motion::Mode::INJECTION)
-    end
+    motion.with_gait { motion.enable(tab, gait: drive.reload.envelope, needs: needs.call, **how) }
     drive.log("motion", "Enabled", "for a test: #{title}, at #{drive.gait}")
     Link::Feed.changed(drive_id, "motion")
   end

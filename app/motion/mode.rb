@@ -8,6 +8,7 @@ module Motion
     HALT = Gallop::Cia402::Controlword::HALT
     KINDS = %w[speed position torque].freeze # that a person may choose
     INJECTION = "injection" # of tests
+    TURNING = "turning" # of tests
 
     class << self
       # @param kind [String] of KINDS @raise [Gallop::Objects::Unacceptable] where the drive cannot be commanded so
@@ -22,9 +23,13 @@ module Motion
       private
 
       def named(kind, profile) =
-        { "speed" => SpeedMode, "position" => PositionMode, "torque" => TorqueMode, INJECTION => InjectionMode }.fetch(
-          kind
-        ).new(profile)
+        {
+          "speed" => SpeedMode,
+          "position" => PositionMode,
+          "torque" => TorqueMode,
+          INJECTION => InjectionMode,
+          TURNING => TurningMode
+        }.fetch(kind).new(profile)
     end
 
     def initialize(profile)

@@ -7,11 +7,11 @@ module Proving
     # @!attribute sentence [String] that is ticked
     Eye = Gallop::Record.define(:id, :sentence)
 
-    # @return [Array<Eye>]
-    def eyes = []
-
     # Whether it can do without motor data that are complete.
     def self.motor_known(known = nil) = known.nil? ? @motor_known != false : @motor_known = known
+
+    # What it does with the motor, of Motion::Mode.
+    def self.motion(kind = nil) = kind ? @motion = kind : @motion || Motion::Mode::INJECTION
 
     def needs(of: nil) = Needs.new(drive, @tab, of: of).driven(motor: self.class.motor_known)
 
@@ -19,13 +19,14 @@ module Proving
     def start(eyes: [], **given)
       open = self.eyes.reject { |eye| eyes.include?(eye.id) }
       raise Motion::Unmet.new(open.map { |eye| unseen(eye) }, "Not begun") if open.any?
+      @consents = eyes & Motion::Consent::NAMES
       super(**given)
     end
 
     def perform(run, **given)
       instrument = LinkInstrument.new(run, @tab)
       steps = procedure(instrument, **given)
-      run.driving(@tab, needs: -> { needs(of: run) }) { steps.carry_out }
+      run.driving(@tab, kind: self.class.motion, consents: @consents, needs: -> { needs(of: run) }) { steps.carry_out }
       found = steps.result
       keep_trace(run, found.take) if found.take
       Verdict.new(

@@ -33,6 +33,13 @@ module Proving
       connection.ask { |wire| wire.read_one("injection.state") }
     end
 
+    def turn(speed)
+      @run.checkpoint!
+      real = Gallop::Identify::Permitted.shaft(self).real(:speed, speed)
+      unit = Gallop::Quantities::Unit.fetch(profile.speed_unit)
+      connection.motion.perform(@tab, Motion::Turn.new(unit.from_si(real)))
+    end
+
     def record(keys, divider:, length:)
       setup = Gallop::Traces::Setup.checked(profile, signals: keys, divider: divider, length: length, pre: 0)
       ticket = arm(setup)

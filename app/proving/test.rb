@@ -10,6 +10,9 @@ module Proving
     # nothing does @!attribute lasts [Float] s at the longest @!attribute sentence [String]
     Announcement = Gallop::Record.define(:moves, :lasts, :sentence)
 
+    # A figure that is told when it is begun. @!attribute name [String] of .begun_with @!attribute usual [Numeric]
+    Asked = Gallop::Record.define(:name, :label, :unit, :usual)
+
     # What came of it. @!attribute rows [Array<Array(String, String)>] label and text @!attribute chart [Gallop::Chart,
     # nil] @!attribute figures
     # [Hash{Symbol => Float}] SI, for the tests that come after it
@@ -56,6 +59,9 @@ module Proving
     # What only eyes can check, and is asked one by one before it begins.
     # @return [Array<Identification::Eye>]
     def eyes = []
+
+    # The figures of .begun_with, for a page. @return [Array<Asked>]
+    def asked = []
 
     # @return [Array<Needs::Need>]
     def needs = raise(NotImplementedError)

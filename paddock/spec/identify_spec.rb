@@ -15,15 +15,12 @@ RSpec.describe Gallop::Identify do
   # Turning takes its time: in the short run three kinds do, by chance, and each mistake is made on one.
   turning = Chance.long? ? IdentifyMistakes::TURNING : IdentifyMistakes::TURNING.sample(3, random: seeded)
 
-  def winding_of(instrument) = Gallop::Identify::Winding.new(instrument).measure
-  def turn_of(instrument, saliency = nil) = Gallop::Identify::OpenTurn.new(instrument, saliency: saliency).measure
   def random(name, n) = Random.new(Chance::SEED + n * 131 + name.to_s.sum)
 
   # What a machine is said to have, or that it cannot be told.
   def name_of(mistake, kind, random)
-    machine(kind, random, switch: mistake.switch, settings: mistake.settings) { |drive| mistake.rig&.call(drive) }
-    found = mistake.by == :winding ? winding_of(instrument) : turn_of(instrument)
-    found.findings.first&.id || "nothing"
+    one = machine(kind, random, switch: mistake.switch, settings: mistake.settings) { |drive| mistake.rig&.call(drive) }
+    found_by(mistake.by, one).findings.first&.id || "nothing"
   rescue Gallop::Identify::Undecided
     "refused"
   end
@@ -32,17 +29,35 @@ RSpec.describe Gallop::Identify do
     it "finds resistance, inductances and the place of the magnets of a #{kind}, or says why not" do
       rigs.times do |n|
         one = machine(kind, random(kind, n))
-        found = winding_of(instrument)
+        found = found_by(:winding, one)
         errors = errors_of_winding(one, found)
         expect(found.findings.select(&:blocker?)).to be_empty
         if turning.include?(kind)
-          turned = turn_of(instrument, found.figures[:high] - found.figures[:low])
+          turned = found_by(:turn, one, saliency: found.figures[:high] - found.figures[:low])
           errors.update(error_of_turn(kind, one, turned))
           expect(turned.findings.select(&:blocker?)).to be_empty
         end
         expect(errors[:resistance].abs).to be < 5, errors.inspect
         expect(errors.values_at(:low, :high).map(&:abs).max).to be < 10, errors.inspect
         expect(errors.fetch(:offset, 0.0).abs).to be < (kind == :halls ? 8 : 5), errors.inspect
+      rescue Gallop::Identify::Undecided => e
+        puts "#{kind}: #{e.message}"
+      end
+    end
+  end
+
+  spinning = IdentifyMistakes::SPINNING
+  (Chance.long? ? spinning : spinning.sample(3, random: seeded)).each do |kind|
+    it "finds magnets, inertia, friction and load of a #{kind} that turns, or says why not" do
+      rigs.times do |n|
+        one = machine(kind, random("#{kind} turns", n))
+        found = found_by(:spin, one)
+        errors = errors_of_spin(one, found)
+        expect(found.findings.select(&:blocker?)).to be_empty
+        expect(errors.fetch(:torque_constant, 0.0).abs).to be < 6, errors.inspect
+        sure = found.figures.key?(:torque_constant) ? 12 : 25
+        expect(errors.values_at(:inertia, :load).map(&:abs).max).to be < sure, errors.inspect
+        expect(errors[:coulomb].abs).to be < 25, errors.inspect
       rescue Gallop::Identify::Undecided => e
         puts "#{kind}: #{e.message}"
       end

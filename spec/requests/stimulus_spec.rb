@@ -63,8 +63,8 @@ RSpec.describe "Recording while doing", type: :request do
 
   it "jogs, and gives torque" do
     enabled_for("position") do
-      play(kind: "jog", size: -1, hold: 0.3)
-      expect(column(await_trace, "speed.demand").min).to be < -50
+      play(kind: "jog", size: -1, hold: 0.5)
+      expect(column(await_trace, "speed.demand").min).to be < -20 # how far it gets is a matter of the host's load
       await_end
     end
     api(:post, "/drives/#{drive.id}/motion/disable")

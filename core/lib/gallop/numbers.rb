@@ -23,6 +23,33 @@ module Gallop
       solve(matrix, right)
     end
 
+    # Where a function with one valley is lowest, by the golden section. @yieldparam at [Float] @yieldreturn [Float]
+    def lowest(from, to)
+      left = to - GOLDEN * (to - from)
+      right = from + GOLDEN * (to - from)
+      at_left, at_right = [left, right].map { |at| yield at }
+      30.times do
+        if at_left < at_right
+          to, right, at_right = right, left, at_left
+          at_left = yield(left = to - GOLDEN * (to - from))
+        else
+          from, left, at_left = left, right, at_right
+          at_right = yield(right = from + GOLDEN * (to - from))
+        end
+      end
+      0.5 * (from + to)
+    end
+
+    GOLDEN = (Math.sqrt(5) - 1) / 2
+
+    # How far a figure can be trusted, by leaving out each part of what it rests on once (jackknife; Efron and Stein
+    # 1981). @param parts [Array] @yieldparam rest [Array] @yieldreturn [Float] @return [Float] two sigma
+    def left_out(parts)
+      figures = parts.each_index.map { |n| yield(parts.each_with_index.reject { |_, at| at == n }.map(&:first)) }
+      middle = figures.sum / figures.size
+      2 * Math.sqrt((figures.size - 1.0) / figures.size * figures.sum { |one| (one - middle)**2 })
+    end
+
     # Gaussian elimination with pivots; a direction that is not there gets a zero.
     def solve(matrix, right)
       count = right.size

@@ -4,11 +4,26 @@ module Gallop
   # The tests that can be run on a drive, in the order in which they are shown.
   module Tests
     # @!attribute stage [String] of Stages, where it is found @!attribute counting [Boolean] whether it needs a device
-    # that counts @!attribute not_for [Array<Symbol>] kinds of motor for which it makes no sense
+    # that counts @!attribute blind [Boolean] whether it is for drives without one @!attribute optional [Boolean]
+    # whether a drive is identified without it @!attribute not_for [Array<Symbol>] kinds of motor for which it makes no
+    # sense @!attribute only_for [Symbol, nil] the one for which it does
     Row =
-      Record.define(:id, :title, :stage, :words, counting: false, not_for: []) do
+      Record.define(
+        :id,
+        :title,
+        :stage,
+        :words,
+        counting: false,
+        blind: false,
+        optional: false,
+        not_for: [],
+        only_for: nil
+      ) do
         # @param counts [Boolean] whether the drive has such a device
-        def fits?(profile, counts:) = (counts || !counting) && !not_for.include?(profile.motor_kind)
+        def fits?(profile, counts:)
+          return false if only_for && only_for != profile.motor_kind
+          (counts ? !blind : !counting) && !not_for.include?(profile.motor_kind)
+        end
       end
 
     ALL = [
@@ -38,6 +53,38 @@ module Gallop
         counting: true,
         not_for: %i[brushed induction],
         words: "commutation offset pole pairs counts direction halls wiring index open loop identification encoder"
+      ),
+      Row.new(
+        id: "rotor",
+        title: "Iron and cage",
+        stage: "identify",
+        only_for: :induction,
+        words: "rotor resistance magnetising inductance no-load current leakage flux standstill identification"
+      ),
+      Row.new(
+        id: "spin_alone",
+        title: "Turn by the loops, uncoupled",
+        stage: "identify",
+        counting: true,
+        optional: true,
+        not_for: %i[induction linear],
+        words: "torque constant rotor inertia friction smooth ripple closed loop uncoupled identification magnets"
+      ),
+      Row.new(
+        id: "spin",
+        title: "Turn by the loops",
+        stage: "identify",
+        counting: true,
+        not_for: %i[induction],
+        words:
+          "torque constant inertia friction gravity load smooth ripple closed loop commutation identification magnets"
+      ),
+      Row.new(
+        id: "free_run",
+        title: "Turn at two speeds",
+        stage: "identify",
+        blind: true,
+        words: "no-load current magnetising smooth ripple idle induction identification"
       ),
       Row.new(
         id: "direction",

@@ -4,6 +4,7 @@ import { useTest } from "../../api/queries";
 import type { Drive, Test } from "../../api/types";
 import { Action } from "../../parts/Action";
 import { Card, Meta } from "../../parts/Card";
+import { FigureField } from "../../parts/FigureField";
 import { Eyes } from "./Eyes";
 import { LastRun } from "./LastRun";
 import { Needs } from "./Needs";
@@ -48,12 +49,14 @@ function Begun({ drive, test }: { drive: Drive; test: Test }) {
 function Beginning({ drive, test }: { drive: Drive; test: Test }) {
   const { begin } = useRun(drive);
   const [seen, setSeen] = useState<string[]>([]);
+  const [told, setTold] = useState<Record<string, number>>({});
   const { moves, lasts, sentence } = test.announcement;
   const ready = test.needs.every(({ met }) => met) && test.eyes.every((eye) => seen.includes(eye.id));
   const see = (eye: string, on: boolean) =>
     setSeen((before) => (on ? [...before, eye] : before.filter((one) => one !== eye)));
   const start = () => {
-    begin.mutate({ test: test.id, ...(test.eyes.length > 0 && { eyes: seen }) });
+    const figures = Object.fromEntries(test.asked.map(({ name, usual }) => [name, told[name] ?? usual]));
+    begin.mutate({ test: test.id, ...figures, ...(test.eyes.length > 0 && { eyes: seen }) });
     setSeen([]);
   };
   return (
@@ -65,6 +68,18 @@ function Beginning({ drive, test }: { drive: Drive; test: Test }) {
         label={`Needs of ${test.title}`}
         ready={`Nothing in the way, about ${Math.ceil(lasts)} s`}
       />
+      {test.asked.map(({ name, label, unit, usual }) => (
+        <Flex key={name} mt="1.5" gap="2" align="center" fontSize="small">
+          <Box>{label}</Box>
+          <FigureField
+            label={`${label}: ${test.title}`}
+            value={told[name] ?? usual}
+            unit={unit}
+            width="20"
+            onChange={(figure) => setTold((before) => ({ ...before, [name]: figure }))}
+          />
+        </Flex>
+      ))}
       <Eyes eyes={test.eyes} seen={seen} onSee={see} />
       <Flex mt="1.5">
         <Action disabled={!ready || begin.isPending} onClick={start}>

@@ -9,7 +9,7 @@ export function useRun(drive: Drive) {
   const path = `/drives/${drive.id}/runs`;
   const options = { drive, refresh: REFRESH };
   const begin = useAction(
-    (told: { test: string; seen?: string; eyes?: string[] }) => api.post<Run>(path, told),
+    (told: { test: string; seen?: string; eyes?: string[]; [figure: string]: unknown }) => api.post<Run>(path, told),
     options,
   );
   const answer = useAction(({ run, ...said }: { run: Run; turns?: number; seen?: string }) => {

@@ -16,11 +16,19 @@ class BenchInstrument < Gallop::Identify::Instrument
 
   def firmware = @stand_in.firmware || raise(Gallop::Identify::Undecided, "The drive has no power.")
 
-  def enable
+  # @param mode [Integer] of operation
+  def enable(mode = Gallop::Paddock::Firmware::Injection::MODE)
     @places = nil
-    write("control.mode", Gallop::Paddock::Firmware::Injection::MODE)
+    write("control.mode", mode)
     [6, 7, 15].each { |word| write("control.word", word) }
     pause(0.01)
+  end
+
+  def enable_for_speed = enable(profile.speed_command.fetch("mode"))
+
+  def turn(speed)
+    entry = profile.fetch(profile.speed_command.fetch("target"))
+    write(entry.key, entry.from_si(Gallop::Identify::Permitted.shaft(self).real(:speed, speed)))
   end
 
   def disable

@@ -8,6 +8,7 @@ module IdentifyMistakes
   Mistake = Struct.new(:kinds, :by, :is, :rig, :switch, :settings, keyword_init: true)
 
   TURNING = %i[servo lift linear halls stepper].freeze
+  SPINNING = (TURNING + %i[brushed]).freeze
   WIRED = %i[servo linear halls brushed induction].freeze # two sensors of three phases
 
   ALL = {
@@ -89,6 +90,13 @@ module IdentifyMistakes
         is: %w[held],
         rig: ->(d) { d["brake"]["torque"] *= 3 },
         settings: ->(_) { { "brake.fitted" => 0 } }
+      ),
+    uncoupled:
+      Mistake.new(
+        kinds: %i[servo lift],
+        by: :spin,
+        is: %w[uncoupled],
+        settings: ->(_) { { "motor.rotor_inertia" => 0.5, "speed_loop.load_inertia" => 150 } } # kg·cm²
       ),
     end_stop:
       Mistake.new(

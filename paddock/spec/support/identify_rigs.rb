@@ -46,6 +46,27 @@ module IdentifyRigs
       end
   end
 
+  # @param procedure [Symbol] winding, turn or spin @param how [Hash] saliency of a turn, room of a spin
+  # @return [Gallop::Identify::Result]
+  def found_by(procedure, machine, **how)
+    case procedure
+    when :winding
+      Gallop::Identify::Winding.new(instrument).measure
+    when :turn
+      Gallop::Identify::OpenTurn.new(instrument, **how).measure
+    when :spin
+      Gallop::Identify::Spin.new(turning(machine), **how).measure
+    end
+  end
+
+  # @return [BenchInstrument] enabled for speed
+  def turning(machine)
+    write("control.word", 0)
+    pass(0.1)
+    prepare_for_spin(machine)
+    BenchInstrument.new(@stand_in).tap(&:enable_for_speed)
+  end
+
   # Electrical and mechanical figures of the winding, as it is now. @return [Float] Ω
   def true_resistance
     motor = @stand_in.axis.motor
@@ -70,6 +91,32 @@ module IdentifyRigs
     { offset: wrap((found.figures[:offset] - right) * 180 / Math::PI) }
   end
 
+  # As after the tests that come before it: the winding, and where the magnets are, about as well as these tell.
+  def prepare_for_spin(machine)
+    truth = machine.truth
+    write("motor.phase_resistance", roughly(true_resistance, 0.02))
+    write("motor.phase_inductance", roughly((truth[:low] + truth[:high]) * 500, 0.04))
+    write("motor.torque_constant", roughly(machine.settings["motor.torque_constant"], 0.1))
+    write("feedback.commutation_offset", wrap(offset_for_spin(machine) + chance(-2, 2))) if offset_set?(machine)
+    restart
+  end
+
+  # Percent; of friction and load of the rated torque, where they are small.
+  def errors_of_spin(machine, found)
+    return {} if found.findings.any?(&:blocker?)
+    mechanics = @stand_in.axis.mechanics
+    truth = %i[inertia coulomb viscous gravity].to_h { |name| [name, mechanics.instance_variable_get(:"@#{name}")] }
+    figures = found.figures
+    errors = {
+      inertia: percent(figures[:inertia], truth[:inertia]),
+      coulomb: percent(figures[:coulomb], truth[:coulomb])
+    }
+    errors[:torque_constant] = percent(figures[:torque_constant], machine.truth[:constant]) if figures[:torque_constant]
+    rated = machine.truth[:constant] * machine.settings["motor.rated_current"]
+    errors[:load] = 100 * (figures[:load] - truth[:gravity]) / rated
+    errors
+  end
+
   def percent(found, truth) = 100 * (found / truth - 1)
 
   # Electrical rad that a count would have to be given now, for the field to stand where the magnets are.
@@ -87,6 +134,18 @@ module IdentifyRigs
   def seen(instrument)
     return "not_at_all" unless instrument.moved?
     @stand_in.axis.phases_exchanged ? "counter_clockwise" : "clockwise"
+  end
+
+  # Where the offset is a setting, and not found by an alignment.
+  def offset_set?(machine)
+    profile = machine.stand_in.profile
+    return false unless profile.magnets_commutated?
+    profile["feedback.aligned"].nil? || read("feedback.aligned") == 2
+  end
+
+  # ° of a count; one of halls is known to a sixth of a turn only
+  def offset_for_spin(machine)
+    machine.stand_in.profile.rating[:feedback] == ["halls"] ? machine.truth[:offset] : true_offset * 180 / Math::PI
   end
 
   def chance(low, high) = @random.rand(low.to_f..high.to_f)
@@ -159,6 +218,7 @@ module IdentifyRigs
       low: drive["motor"]["inductance_d"],
       high: drive["motor"]["inductance_q"],
       flux: flux,
+      constant: torque / rated,
       pairs: pairs,
       inertia: inertia,
       coulomb: coulomb
@@ -284,7 +344,13 @@ module IdentifyRigs
       "viscous" => 3e-4
     }
     drive["feedback"]["offset"] = chance(-180, 180)
-    truth = { resistance: resistance, inductance: inductance, low: inductance, high: inductance }
+    truth = {
+      resistance: resistance,
+      inductance: inductance,
+      low: inductance,
+      high: inductance,
+      constant: torque / rated
+    }
     {
       truth: truth,
       settings:
@@ -311,8 +377,16 @@ module IdentifyRigs
       "breakaway" => coulomb * chance(1.1, 1.5),
       "viscous" => torque * 0.05 / 400
     }
-    truth = { resistance: resistance, inductance: inductance, low: inductance, high: inductance }
-    { truth: truth, settings: nameplate(truth, rated, torque).merge("motor.rotor_inertia" => 2) }
+    truth = {
+      resistance: resistance,
+      inductance: inductance,
+      low: inductance,
+      high: inductance,
+      constant: torque / rated
+    }
+    drive["feedback"] = { "counts_per_turn" => 2000, "kind" => "incremental" }
+    settings = nameplate(truth, rated, torque).merge("motor.rotor_inertia" => 2, "feedback.kind" => 1)
+    { truth: truth, settings: settings }
   end
 
   def induction(drive)

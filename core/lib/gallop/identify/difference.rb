@@ -14,7 +14,9 @@ module Gallop
       USUAL = {
         "motor.phase_resistance" => -0.15..0.6,
         "motor.stator_resistance" => -0.2..0.6,
-        "motor.phase_inductance" => -0.35..0.35
+        "motor.phase_inductance" => -0.35..0.35,
+        "motor.torque_constant" => -0.15..0.15,
+        "motor.rotor_inertia" => -0.2..0.4
       }.freeze
       DECIDES = %w[motor.pole_pairs feedback.counts_per_turn feedback.direction].freeze # what nobody takes unseen
 
@@ -39,6 +41,7 @@ module Gallop
       def sentence
         return "" if @given.nil?
         return "As it is set." if same?
+        return "Nothing is set so far." if share.nil? && @given.zero?
         send(KINDS.fetch(@entry.key, :plain))
       end
 
@@ -46,6 +49,9 @@ module Gallop
         "motor.phase_resistance" => :resistance,
         "motor.stator_resistance" => :resistance,
         "motor.phase_inductance" => :inductance,
+        "motor.torque_constant" => :torque_constant,
+        "motor.rotor_inertia" => :rotor_inertia,
+        "speed_loop.load_inertia" => :load_inertia,
         "feedback.commutation_offset" => :offset,
         "feedback.direction" => :direction
       }.freeze
@@ -72,6 +78,20 @@ module Gallop
       end
 
       def unusual = "that is no tolerance. Between two lines it is twice the figure of a phase; look at what was given."
+
+      def torque_constant
+        unless plausible?
+          return "#{percent}: that is no tolerance. Look whether it is given for an ampere rms, and as torque."
+        end
+        "#{percent}: sheets allow a tenth, and warm magnets give less."
+      end
+
+      def rotor_inertia
+        return "#{percent}: that is no tolerance. Look whether really nothing hangs on the shaft." unless plausible?
+        "#{percent}: a coupling half or a brake on the shaft adds to it."
+      end
+
+      def load_inertia = "#{percent} than is set: that was worked out from dimensions, or never given."
 
       def offset = "A library or a sheet cannot know how the device sits on the shaft."
       def direction = "The count goes against the field as it is."

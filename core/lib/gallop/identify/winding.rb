@@ -10,7 +10,7 @@ module Gallop
     #
     # A motor with brushes would turn by direct current: it gets a tone alone, which makes it hum.
     class Winding
-      SIGNALS = %w[current.alpha current.beta voltage.alpha voltage.beta current.u current.v].freeze
+      SIGNALS = Tone::SIGNALS
       SHARE = 1.0 # of the rated current
       OF_MOST = { stepper: 0.55, default: 0.7 }.freeze # of what the drive may give
       LEVELS = [0.6, 0.8, 1.0].freeze # of it
@@ -22,8 +22,6 @@ module Gallop
       SETTLES = { induction: [0.6], default: [0.2, 0.7] }.freeze
       RIPPLES = 0.08 # of the resistance, that is not sure where all of the current ripples through zero
       BRUSHED_SHARE = 0.9 # of the rated current, that the tone swings
-      FIRST_TONE = 0.004 # of the bus voltage
-      NEARLY = 0.6 # of what a tone shall swing
       TONE_SHARE = 0.2 # of the direct current on which a tone stands
       WIDE = 2000 # samples of a tone: whole periods
       ROUNDS = 8.0 # Hz of its axis
@@ -120,7 +118,14 @@ module Gallop
         bias_at = phases == 2 ? Math::PI / 4 : 0.0
         inductance =
           Inductance.new(
-            loud(TONE_SHARE * @current, tone, @current, angle: bias_at, rounds: ROUNDS),
+            Tone.new(@instrument).loud(
+              TONE_SHARE * @current,
+              tone,
+              @current,
+              length: WIDE,
+              angle: bias_at,
+              rounds: ROUNDS
+            ),
             resistance: found.resistance
           )
         found.with(low: inductance.low, high: inductance.high, inductance_uncertainty: inductance.uncertainty)
@@ -189,51 +194,11 @@ module Gallop
                 "stage itself takes hides it. Permit more current, and try again."
       end
 
-      # A tone that is loud enough, found in steps: of a winding that is not known yet, behind a stage that takes some
-      # of the voltage for itself. @param target [Float] A that shall swing @return [Instrument::Take]
-      def loud(target, frequency, bias, **axis)
-        most = (brushed? ? 0.8 : 0.4) * @instrument.figure("bus.voltage") / SQRT3
-        voltage = FIRST_TONE * @instrument.figure("bus.voltage")
-        8.times do
-          reached = swing(tone(voltage, frequency, bias, length: 480, **axis))
-          break if reached > NEARLY * target || voltage >= most
-          voltage = [voltage * (target / reached).clamp(1.0, 3.0), most].min
-        end
-        tone(voltage, frequency, bias, length: WIDE, **axis)
-      end
-
-      # A peak, of what swings
-      def swing(take)
-        %w[current.u current.v].map { |key| (take[key] - take[key].mean).abs.max }.max.clamp(1e-6, nil)
-      end
-
-      def tone(voltage, frequency, bias, length:, angle:, rounds: 0.0)
-        pattern =
-          Pattern.new(
-            form: bias.zero? ? :voltage : :current,
-            amplitude: bias,
-            angle: angle,
-            duration: 4.0,
-            tone_amplitude: voltage,
-            tone_frequency: frequency,
-            tone_angle: angle,
-            tone_rounds: rounds
-          )
-        refuse_loud if @instrument.inject(pattern) == :limited
-        @instrument.pause(0.1)
-        @instrument.record(SIGNALS, divider: 1, length: length)
-      end
-
-      def refuse_loud
-        raise Undecided,
-              "The tone drew more current than the drive may give. A winding is shorted, or the current limit is too " \
-                "low for a test. Measure the winding with a meter."
-      end
-
       # Between both wires lie two of what α and β know as a phase.
       def measure_armature
         @instrument.report(0.2, "A tone of #{BRUSHED_TONE.round} Hz")
-        @takes = [loud(@current * SQRT3 / 2, BRUSHED_TONE, 0.0, angle: Math::PI / 2)]
+        tone = Tone.new(@instrument, most: 0.8)
+        @takes = [tone.loud(@current * SQRT3 / 2, BRUSHED_TONE, 0.0, length: WIDE, angle: Math::PI / 2)]
         armature = Armature.new(@takes.first, frequency: BRUSHED_TONE)
         Found.new(
           reading: armature.reading,

@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module Proving
+  # A motor without a device that counts turns at two speeds: how smoothly, and what an induction motor takes for its
+  # flux.
+  class FreeRun < Identification
+    motion Motion::Mode::TURNING
+    rests_on values: %w[
+               motor.rated_current
+               motor.rated_voltage
+               motor.rated_frequency
+               motor.stator_resistance
+               motor.phase_resistance
+               motor.torque_constant
+             ],
+             facts: {
+               "motor" => %w[type pole_pairs]
+             }
+
+    def eyes
+      [
+        Eye.new(id: "nobody", sentence: "Nobody is near the machine, and nothing lies in its way"),
+        Eye.new(id: "free", sentence: "It may turn for as long as it likes: pump filled, belt or web as in its work")
+      ]
+    end
+
+    def announcement
+      Announcement.new(
+        moves:
+          "The shaft turns at #{speeds.map { |speed| shaft.text(:fine_speed, speed) }.join(", then ")} at this gait.",
+        lasts: speeds.empty? ? 15.0 : 2 * (ramp + 2.5),
+        sentence: "A hum that grows with the speed is normal; a grinding or a knock is not: Escape ends it."
+      )
+    end
+
+    private
+
+    def shaft = Gallop::Shaft.turning
+    def ramp = Gallop::Identify::FreeRun.ramp(figures, speeds.last) / 2
+    def figures = @figures ||= LiveFigures.new(drive)
+    def speeds = @speeds ||= drive.connection&.online? ? Gallop::Identify::FreeRun.speeds(figures) : []
+
+    def procedure(instrument) = Gallop::Identify::FreeRun.new(instrument)
+  end
+end

@@ -1,0 +1,94 @@
+# frozen_string_literal: true
+
+module Proving
+  # The motor turns by its own loops, forward and backward at several speeds, with all that hangs on it.
+  class Spin < Identification
+    MOST_ROOM = 100_000.0
+
+    motion Motion::Mode::TURNING
+    begun_with room: (0.1..MOST_ROOM)
+    rests_on values: %w[
+               motor.pole_pairs
+               motor.pole_pair_pitch
+               motor.phase_resistance
+               motor.rotor_inertia
+               feedback.kind
+               feedback.counts_per_turn
+               feedback.direction
+               feedback.commutation_offset
+             ],
+             facts: {
+               "motor" => %w[type pole_pairs pole_pitch],
+               "feedback" => %w[device lines encoder_turns motor_turns],
+               "mechanics" => %w[mechanism gear_motor gear_output]
+             }
+
+    def eyes
+      [
+        Eye.new(id: "nobody", sentence: "Nobody is near the machine, and nothing lies in its way"),
+        Eye.new(id: "room", sentence: "There is as much room in front of it as is entered"),
+        *load_eyes,
+        *align_eye
+      ]
+    end
+
+    def announcement
+      Announcement.new(
+        moves:
+          "The #{thing} goes forward, at most as far as there is room, and back, three times: at up to #{speed} at " \
+            "this gait.",
+        lasts: course ? course.seconds : 20.0,
+        sentence: "A hum that grows with the speed is normal; a grinding or a knock is not: Escape ends it."
+      )
+    end
+
+    # How much way is free. @return [Array<Asked>]
+    def asked
+      shaft = drive.profile.slides?
+      [
+        Asked.new(
+          name: "room",
+          label: "Room in front of it",
+          unit: shaft ? "mm" : "turns",
+          usual: told(Gallop::Identify::Spin.usual_room(drive.profile)).round
+        )
+      ]
+    end
+
+    private
+
+    def thing = drive.profile.slides? ? "moving part" : "shaft"
+
+    def load_eyes =
+      [Eye.new(id: "coupled", sentence: "All that the motor moves in its work hangs on it: coupling, belt, load")]
+
+    # What an enabling entails by itself takes a yes too, by the name of its consent.
+    def align_eye
+      return [] unless drive.connection&.motion&.aligns?
+      [Eye.new(id: "align", sentence: "It may move by up to half an electrical turn while it is aligned, before all")]
+    end
+
+    def speed
+      return "–" unless course
+      shaft.text(:fine_speed, course.speeds.last)
+    end
+
+    # As far as it is known without the drive.
+    def course
+      return @course if defined?(@course)
+      @course = drive.connection&.online? ? Gallop::Identify::Spin.course(LiveFigures.new(drive), usual) : nil
+    end
+
+    def usual = Gallop::Identify::Spin.usual_room(drive.profile)
+    def shaft = Gallop::Identify::Permitted.shaft(LiveFigures.new(drive))
+
+    # Turns of the shaft are what they are; pole pair pitches are mm. @param room [Float] turns, or pitches
+    def told(room) = drive.profile.slides? ? room * pitch : room
+    def reckoned(room) = drive.profile.slides? ? room / pitch : room
+    def pitch = drive.profile.fetch("motor.pole_pair_pitch").figure(drive.live_values.fetch("motor.pole_pair_pitch"))
+
+    def procedure(instrument, room:) = Gallop::Identify::Spin.new(instrument, room: reckoned(room), alone: alone?)
+
+    def alone? = false
+  end
+end

@@ -1,0 +1,88 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Identify
+    # How a motor without a device that counts has turned, in words.
+    class FreeRunFindings
+      include Findings
+
+      ROUGH_SPEED = 0.05 # of the speed
+      ROUGH_CURRENT = 0.15 # of the rated current
+      LOADED = 0.5 # of the magnetising current, of current that does work
+
+      # @param stretches [Array<FreeStretch>] @param magnetising [Magnetising, nil] @param rated_current [Float] A rms
+      def initialize(stretches, magnetising, rated_current:)
+        @stretches = stretches
+        @magnetising = magnetising
+        @rated = rated_current
+      end
+
+      def headline
+        return "#{findings.first.headline}." if findings.any?
+        last = @stretches.last
+        "It turns smoothly at #{text(last.asked)}#{", with #{no_load} for its flux" if @magnetising}."
+      end
+
+      def rows
+        [*@stretches.map { |stretch| ripple_row(stretch) }, *magnetising_rows]
+      end
+
+      def findings = @findings ||= Finding.in_order([rough, loaded].compact)
+
+      # @return [Array<Estimate>]
+      def estimates
+        return [] unless @magnetising
+        figure = @magnetising.no_load_current
+        [Estimate.new(key: "motor.no_load_current", figure: figure, uncertainty: figure * @magnetising.uncertainty)]
+      end
+
+      private
+
+      def text(speed) = Shaft.turning.text(:fine_speed, speed)
+      def percent(share) = Quantities.format(100 * share, "%", share.abs < 0.1 ? 1 : 0)
+      def amps(figure) = Quantities.format(figure, "A", 2)
+      def no_load = amps(@magnetising.no_load_current)
+
+      def ripple_row(stretch)
+        [
+          "Ripple at #{text(stretch.asked)}",
+          "speed #{percent(stretch.speed_ripple)} rms, current #{percent(stretch.current_ripple / @rated)} of the rated"
+        ]
+      end
+
+      def magnetising_rows
+        return [["Current", amps(@stretches.last.current)]] unless @magnetising
+        [
+          [
+            "Current for the flux, at rated voltage",
+            "#{no_load} ± #{amps(@magnetising.no_load_current * @magnetising.uncertainty)}"
+          ],
+          ["Current that does work", amps(@magnetising.active_current)]
+        ]
+      end
+
+      def rough
+        worst =
+          @stretches.max_by { |one| [one.speed_ripple / ROUGH_SPEED, one.current_ripple / @rated / ROUGH_CURRENT].max }
+        return if worst.speed_ripple < ROUGH_SPEED && worst.current_ripple < ROUGH_CURRENT * @rated
+        note(
+          "rough",
+          "It does not turn smoothly at #{text(worst.asked)}",
+          because:
+            "Speed #{percent(worst.speed_ripple)} rms, current #{percent(worst.current_ripple / @rated)} of the rated.",
+          so: "Look at the trace; an induction motor that swings at light load gets calmer with less voltage."
+        )
+      end
+
+      def loaded
+        return unless @magnetising && @magnetising.active_current > LOADED * @magnetising.no_load_current
+        note(
+          "loaded",
+          "It was loaded: #{amps(@magnetising.active_current)} did work",
+          because: "The current for the flux is told all the same; it is a little less exact.",
+          so: nil
+        )
+      end
+    end
+  end
+end

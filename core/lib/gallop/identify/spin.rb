@@ -1,0 +1,187 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Identify
+    # The motor turns by its own loops, forward and backward at several speeds: what its windings need in volts tells
+    # the magnets, what its current has to do against the shaft tells friction, load and inertia.
+    #
+    #   found = Spin.new(instrument, room: 20.0).measure
+    #   found.figures[:torque_constant]   # => 0.491 N·m/A rms of the shaft
+    #
+    # Each speed is one recording: up, steady, through zero to the other direction, steady, and to rest where it began.
+    class Spin
+      LEVELS = [0.4, 0.7, 1.0].freeze # of the highest speed
+      HIGHEST = 0.9 # of what gait and speed limit allow
+      OF_VOLTAGE = 0.6 # of what the drive has, that the magnets may take
+      HOLD = 0.9 # s at each speed
+      WHOLE = 2.2 # turns that a steady stretch has, where there is room
+      LONGEST_HOLD = 3.0 # s
+      ROOM = 60.0 # turns of the shaft
+      ROOM_OF_SLIDE = 10.0 # pole pair pitches
+      SAMPLES = 2000
+      SAMPLES_OF_HALLS = 8000
+      LATE = 1.15 # times the reckoned time: words take time on their way
+      MARGIN = 0.25 # s before and after
+      LOOK = 0.05 # s
+      COMMON = %w[speed.demand feedback.count].freeze
+      FIELD = %w[field.angle current.alpha current.beta voltage.alpha voltage.beta].freeze
+      ARMATURE = %w[current.q voltage.beta].freeze
+
+      # What it is going to do. @!attribute speeds [Array<Float>] rad/s of the shaft @!attribute hold [Float] s
+      # @!attribute up [Float] rad/s² @!attribute down [Float] rad/s²
+      Course =
+        Record.define(:speeds, :hold, :up, :down) do
+          # @param room [Float] rad of the shaft
+          def self.within(room, speed:, up:, down:)
+            hold = [HOLD, [WHOLE * 2 * Math::PI / (LEVELS.first * speed), LONGEST_HOLD].min].max
+            speed = [speed, fastest(room, hold, up, down)].min
+            new(speeds: LEVELS.map { |level| level * speed }, hold: hold, up: up, down: down)
+          end
+
+          # That gets to a speed, holds it, and comes to rest: v²/2a + v t + v²/2d = room.
+          def self.fastest(room, hold, up, down)
+            square = 0.5 / up + 0.5 / down
+            (Math.sqrt(hold * hold + 4 * square * room) - hold) / (2 * square)
+          end
+
+          def way(speed = speeds.last) = speed * speed * (0.5 / up + 0.5 / down) + speed * hold
+          def lasts(speed) = 2 * (hold + speed / up + speed / down)
+          def seconds = speeds.sum { |speed| LATE * lasts(speed) + 2 * MARGIN }
+        end
+
+      # @param instrument [Instrument] @return [Course] at the gait of now
+      # @param room [Float] turns of the shaft, or pole pair pitches
+      def self.course(instrument, room)
+        shaft = Permitted.shaft(instrument)
+        Course.within(
+          room * 2 * Math::PI,
+          speed: [HIGHEST * Permitted.most_speed(instrument), SpinMachine.of(instrument).speed_at(OF_VOLTAGE)].min,
+          up:
+            shaft.reckoned(:acceleration, instrument.figure("ramps.acceleration")) *
+              instrument.figure("envelope.acceleration"),
+          down: shaft.reckoned(:acceleration, instrument.figure("ramps.deceleration"))
+        )
+      end
+
+      def self.usual_room(profile) = profile.slides? ? ROOM_OF_SLIDE : ROOM
+
+      # @param room [Float] turns of the shaft, or pole pair pitches, that are free in front of it
+      # @param alone [Boolean] whether nothing but the motor turns
+      def initialize(instrument, room: nil, alone: false)
+        @instrument = instrument
+        @room = room || self.class.usual_room(instrument.profile)
+        @machine = SpinMachine.of(instrument)
+        @alone = alone
+      end
+
+      # @return [Result] @raise [Undecided]
+      def measure
+        carry_out
+        result
+      end
+
+      # All that moves. @raise [Undecided]
+      def carry_out
+        refuse_one_way
+        @course = self.class.course(@instrument, @room)
+        await_ready
+        done = 0.0
+        @cycles =
+          @course.speeds.map do |speed|
+            @instrument.report(done / @course.seconds, "Forward and backward at #{@machine.shaft.text(:speed, speed)}")
+            done += LATE * @course.lasts(speed)
+            Cycle.new(record(speed), speed, @machine)
+          end
+      ensure
+        @instrument.turn(0.0) if @course
+      end
+
+      # @return [Result] @raise [Undecided]
+      def result
+        @cycles.each(&:refuse_unsteady)
+        emf = BackEmf.new(@cycles, @machine)
+        momentum = Momentum.new(@cycles, emf, @machine)
+        words = SpinFindings.new(@machine, @cycles, emf, momentum, alone: @alone)
+        Result.new(
+          headline: words.headline,
+          rows: words.rows,
+          findings: words.findings,
+          estimates: words.estimates,
+          take: @cycles.last.take,
+          chart: SpinChart.new(@machine, emf, momentum).chart,
+          figures: {
+            torque_constant: emf.sure? ? emf.torque_constant : nil,
+            inertia: momentum.inertia,
+            coulomb: momentum.coulomb,
+            viscous: momentum.viscous,
+            load: momentum.load
+          }
+        )
+      end
+
+      private
+
+      def signals = COMMON + (@machine.brushed? ? ARMATURE : FIELD)
+
+      def refuse_one_way
+        return if @instrument.figure("limits.direction").to_i.zero?
+        raise Undecided,
+              "Only one direction is permitted (#{@instrument.profile.fetch("limits.direction").name}); friction " \
+                "and load are told apart by turning both ways. Permit both for the test."
+      end
+
+      # Aligned, where it has to be, and its brake open.
+      def await_ready
+        looks = 0
+        while NOT_READY.include?(@instrument.figure("feedback.aligned")&.to_i)
+          if (looks += 1) > ALIGNING / LOOK
+            raise Undecided, "The drive has not found its magnets. Turn it by the field."
+          end
+          @instrument.refuse_fault
+          @instrument.pause(LOOK)
+        end
+        @instrument.pause(@instrument.figure("brake.release_time").to_f + MARGIN)
+      end
+
+      NOT_READY = [0, 1].freeze # of feedback.aligned
+      ALIGNING = 12.0 # s at the longest
+      private_constant :NOT_READY, :ALIGNING
+
+      def record(speed)
+        seconds = LATE * @course.lasts(speed) + 2 * MARGIN
+        samples = @machine.coarse? ? SAMPLES_OF_HALLS : SAMPLES
+        divider = [(seconds / samples * @instrument.figure("trace.rate")).ceil, 1].max
+        @instrument.record(signals, divider: divider, length: samples) do
+          @instrument.pause(MARGIN)
+          go(speed, speed / @course.up + @course.hold)
+          go(-speed, speed / @course.down + speed / @course.up + @course.hold)
+          @instrument.turn(0.0)
+          @instrument.pause(speed / @course.down + MARGIN)
+        end
+      end
+
+      # For a while, or until no more way is left than it takes to come to rest.
+      def go(speed, seconds)
+        @instrument.turn(speed)
+        from = place
+        waited = 0.0
+        while waited < seconds && (place - from).abs < turning_point(speed)
+          @instrument.pause([LOOK, seconds - waited].min)
+          waited += LOOK
+        end
+      end
+
+      # Backward it begins where it turns round.
+      def turning_point(speed)
+        braking = speed * speed / 2 / @course.down
+        free = @room * 2 * Math::PI - braking - speed.abs * 2 * LOOK
+        [free, @course.way(speed.abs) - braking + speed.abs * LOOK].min + (speed.negative? ? braking : 0.0)
+      end
+
+      def place
+        counts = @instrument.figure("position.actual") || @instrument.figure("feedback.count")
+        counts * @machine.radians
+      end
+    end
+  end
+end
