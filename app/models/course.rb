@@ -53,7 +53,7 @@ class Course
   def standing(proposed)
     return "settled", "complete" if proposed.empty?
     live = @drive.live_values
-    proposed.all? { |key, raw| live[key] == raw } ? ["settled", "in the drive"] : ["todo", "to write"]
+    proposed.all? { |key, raw| live[key] == raw || @drive.measured?(key) } ? ["settled", "in the drive"] : ["todo", "to write"]
   end
 
   def counted(findings)

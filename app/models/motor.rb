@@ -26,7 +26,7 @@ class Motor < StageFacts
   def waiting
     return [] unless known?
     drafted = drive.drafts.pluck(:key).select { |key| drive.profile[key]&.group == "motor" }
-    (drafted + proposals.reject(&:in_drive?).map(&:key).grep(/\Amotor\./)).uniq
+    (drafted + proposals.reject(&:settled?).map(&:key).grep(/\Amotor\./)).uniq
   end
 
   # Nobody has set the motor data that matter.

@@ -55,9 +55,9 @@ class StageFacts
     assessment.proposals.map { |proposal| Line.new(drive, proposal) }
   end
 
-  # @param keys [Array<String>, nil] nil takes all
+  # @param keys [Array<String>, nil] nil takes all but what was measured since
   def accept(keys = nil)
-    chosen = proposals.select { |line| keys.nil? || keys.include?(line.key) }
+    chosen = proposals.select { |line| keys.nil? ? !line.measured? : keys.include?(line.key) }
     raise Gallop::Objects::Unacceptable, "A blocker stands; nothing is proposed until it is resolved." if blocked?
     raise Gallop::Objects::Unacceptable, "Nothing of that is proposed." if chosen.empty?
     drive.transaction { chosen.each { |line| drive.draft(line.key, line.raw, reason: line.reason) } }
@@ -76,13 +76,17 @@ class StageFacts
     def raw = entry.raw(figure)
     def live = @drive.live_values[key]
     def in_drive? = live == raw
+    def measured? = !in_drive? && @drive.measured?(key)
+    # Nothing is left to be written of it.
+    def settled? = in_drive? || measured?
     def stored? = @drive.stored_values[key] == raw
     def drafted? = @drive.drafts.any? { |draft| draft.key == key && draft.raw == raw }
 
-    # @return [String] drive, drafted or open
+    # @return [String] drive, drafted, measured or open
     def state
       return "drive" if in_drive?
-      drafted? ? "drafted" : "open"
+      return "drafted" if drafted?
+      measured? ? "measured" : "open"
     end
   end
 

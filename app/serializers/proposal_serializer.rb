@@ -6,6 +6,6 @@ class ProposalSerializer < ApplicationSerializer
   field(:text, "string") { |line| line.entry.show(line.raw) }
   field(:live, "string") { |line| line.entry.show(line.live) }
   field :reason, "string"
-  field :state, "'open' | 'drafted' | 'drive'"
+  field :state, "'open' | 'drafted' | 'drive' | 'measured'"
   field(:stored, "boolean") { |line| line.stored? }
 end

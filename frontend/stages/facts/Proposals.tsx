@@ -6,7 +6,7 @@ import { Action } from "../../parts/Action";
 import { Card, Meta } from "../../parts/Card";
 import { Table } from "../../parts/Table";
 
-const STATE = { open: "", drafted: "draft", drive: "live" } as const;
+const STATE = { open: "", drafted: "draft", drive: "live", measured: "measured" } as const;
 
 /** Values for the drive that follow from the facts, each with its reason; taken into the draft singly or all at once. */
 export function Proposals({ drive, given, unkept }: { drive: Drive; given: FactStage; unkept: boolean }) {
@@ -85,7 +85,7 @@ function Row({ proposal, disabled, onTake }: { proposal: Proposal; disabled: boo
               Take
             </Action>
           ) : (
-            <Text as="span" color={proposal.state === "drive" ? "okText" : "bay"} fontSize="tiny">
+            <Text as="span" color={proposal.state === "drafted" ? "bay" : "okText"} fontSize="tiny">
               {proposal.state === "drive" && proposal.stored ? "stored" : STATE[proposal.state]}
             </Text>
           )}

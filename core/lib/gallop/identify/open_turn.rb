@@ -15,6 +15,8 @@ module Gallop
       OF_MOST = 0.65 # of what the drive may give
       MOST_SALIENCE = 0.35 # κ of Balance, beyond which the field holds a shaft badly
       LEVELS = [1.0, 0.75, 0.55].freeze # of the current, for the angle
+      STRONGER = 0.87 # of the current, where less does not carry a loaded shaft with it
+      CARRIED = 0.93 # of the way that the first turns went, by which a shaft has to follow
       SHORT = 3 # electrical turns, for the angle
       PACES = [1.6, 0.9, 2.7].freeze # Hz of the field, for the angle
       SWINGS = 1.8 # times the straight way, beyond which another pace is tried
@@ -142,7 +144,7 @@ module Gallop
         return [far] unless follows?(far)
         near = []
         PACES.each_with_index do |pace, n|
-          tried = slowly(pace, 0.3 + 0.2 * n)
+          tried = carried(far, slowly(pace, 0.3 + 0.2 * n), pace)
           near = tried if near.empty? || swing(tried) < swing(near)
           break if swing(near) < SWINGS
         end
@@ -152,6 +154,16 @@ module Gallop
       def slowly(pace, share)
         LEVELS.each_with_index.map { |level, n| legs_at(level * @current, [turns, SHORT].min, pace, share + 0.06 * n) }
       end
+
+      # Without those whose current was too little for the load, which a stronger one replaces.
+      def carried(far, legs, pace)
+        good = legs.select { |two| [two.forward, two.backward].all? { |leg| follows_like?(far.forward, leg) } }
+        return legs if good.size == legs.size || good.empty?
+        [*good, legs_at(STRONGER * @current, [turns, SHORT].min, pace, 0.9)]
+      end
+
+      def follows_like?(far, leg) =
+        leg.path < SWINGS && leg.span / leg.turns.abs > CARRIED * far.span / far.turns.abs
 
       # How much longer the way of the shaft was than the straight one.
       def swing(legs) = legs.flat_map { |two| [two.forward.path, two.backward.path] }.max
