@@ -53,7 +53,11 @@ class Course
   def standing(proposed)
     return "settled", "complete" if proposed.empty?
     live = @drive.live_values
-    proposed.all? { |key, raw| live[key] == raw || @drive.measured?(key) } ? ["settled", "in the drive"] : ["todo", "to write"]
+    if proposed.all? { |key, raw| live[key] == raw || @drive.measured?(key) }
+      ["settled", "in the drive"]
+    else
+      ["todo", "to write"]
+    end
   end
 
   def counted(findings)

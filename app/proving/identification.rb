@@ -32,7 +32,7 @@ module Proving
       Verdict.new(
         passed: found.findings.none?(&:blocker?),
         headline: found.headline,
-        rows: found.rows + eyes.map { |eye| ["Looked at", eye.sentence] },
+        rows: found.rows + looked_at,
         findings: found.findings,
         estimates: found.estimates,
         chart: found.chart,
@@ -44,6 +44,8 @@ module Proving
 
     # @return [#carry_out, #result]
     def procedure(_instrument, **_given) = raise(NotImplementedError)
+
+    def looked_at = eyes.any? ? [["Looked at", eyes.map(&:sentence).join("; ")]] : []
 
     def unseen(eye)
       Needs::Need.new(

@@ -65,7 +65,7 @@ RSpec.describe "Identifying a drive", type: :request do
       expect(view).to include("state" => "done"), view.inspect
       found = view["proof"]["estimates"].to_h { |one| [one["key"], one["found"].to_f] }
       expect(found["motor.torque_constant"]).to be_within(0.01).of(0.4826)
-      expect(found["speed_loop.load_inertia"]).to be_within(0.1).of(1.81) # kg·cm² of 2.1 in all, beside the rotor's 0.29
+      expect(found["speed_loop.load_inertia"]).to be_within(0.1).of(1.81) # of 2.1 kg·cm² in all
       expect(found["mechanics.friction"]).to be_within(0.005).of(0.05)
       expect([mode, drive.connection.motion.holding?, Loan.outstanding.count]).to eq([before, false, 0])
       expect(view["proof"]["rows"].map { |row| row["label"] }).to include(/Ripple at/)

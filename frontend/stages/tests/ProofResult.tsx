@@ -19,7 +19,7 @@ export function ProofResult({ proof, title }: { proof: Proof; title: string }) {
         <tbody>
           {proof.rows.map(({ label, text }) => (
             <tr key={label}>
-              <td>{label}</td>
+              <td style={{ width: "38%" }}>{label}</td>
               <td className={text.length > LONG ? undefined : "figure"} style={{ textAlign: "right" }}>
                 {text}
               </td>

@@ -13,6 +13,7 @@ module Gallop
     # ∫(T − B ω) dt = J ω + c₁ t + c₀. What does not depend on the speed (c₁) is the same on the way up and on the way
     # down.
     class Momentum
+      LEAK = 0.03 # of friction and load, that may not be the same on the way up and on the way down
       AS_SET = 0.1 # of a torque constant that nobody has measured
 
       # @param cycles [Array<Cycle>] @param emf [BackEmf] @param machine [SpinMachine]
@@ -73,7 +74,7 @@ module Gallop
       end
 
       def without(measure)
-        return Numbers.left_out(@ramps) { |rest| inertia_of(rest, viscous) } if measure == :inertia
+        return Numbers.left_out(@ramps) { |rest| inertia_of(rest, viscous) } + leak if measure == :inertia
         Numbers.left_out(points) { |rest| fit(rest)[STEADY.index(measure)] }
       end
 
@@ -81,6 +82,15 @@ module Gallop
         speeds = Numo::DFloat[*points.map(&:first)]
         columns = [Numo::DFloat[*points.map { |speed, _| speed <=> 0 }], speeds, Numo::DFloat.ones(points.size)]
         Numbers.fit(columns, Numo::DFloat[*points.map(&:last)])
+      end
+
+      # kg·m² for which slow ramps would take a little of the friction.
+      def leak = LEAK * (coulomb.abs + load.abs) / acceleration
+
+      # rad/s², a mean of all ramps
+      def acceleration
+        ramps = @ramps.flatten
+        ramps.sum { |ramp| (ramp.speed[-1] - ramp.speed[0]).abs / (ramp.speed.size * ramp.interval) } / ramps.size
       end
 
       def inertia_of(ramps, viscous)

@@ -162,8 +162,7 @@ module Gallop
         [*good, legs_at(STRONGER * @current, [turns, SHORT].min, pace, 0.9)]
       end
 
-      def follows_like?(far, leg) =
-        leg.path < SWINGS && leg.span / leg.turns.abs > CARRIED * far.span / far.turns.abs
+      def follows_like?(far, leg) = leg.path < SWINGS && leg.span / leg.turns.abs > CARRIED * far.span / far.turns.abs
 
       # How much longer the way of the shaft was than the straight one.
       def swing(legs) = legs.flat_map { |two| [two.forward.path, two.backward.path] }.max

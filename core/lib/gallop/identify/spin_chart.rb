@@ -2,7 +2,8 @@
 
 module Gallop
   module Identify
-    # The torque that a steady speed takes, in both directions, with what friction and load make of it by the fit.
+    # What a steady speed takes against its direction, forward and backward, with what friction and load make of it by
+    # the fit: a load that stays lies between both.
     class SpinChart
       # @param machine [SpinMachine] @param emf [BackEmf] @param momentum [Momentum]
       def initialize(machine, emf, momentum)
@@ -28,14 +29,15 @@ module Gallop
       private
 
       def told(kind, figure) = @machine.shaft.told(kind, figure).first.to_f
-      def point(speed, torque) = [told(:speed, speed).round(3), told(:torque, torque).round(5)]
+      def point(speed, torque)
+        [told(:speed, speed.abs).round(3), told(:torque, torque * (speed <=> 0)).round(5)]
+      end
 
       def fit(sign)
         speeds = @momentum.points.map(&:first).select { |speed| speed * sign > 0 }
-        points = [sign * 1e-6, *speeds].sort.map { |speed| point(speed, @momentum.at(speed)) }
         Chart::Curve.new(
-          name: sign.positive? ? "fit, forward" : "fit, backward",
-          points: points,
+          name: sign.positive? ? "forward" : "backward",
+          points: [sign * 1e-6, *speeds].map { |speed| point(speed, @momentum.at(speed)) }.sort,
           role: sign.positive? ? :main : :second
         )
       end

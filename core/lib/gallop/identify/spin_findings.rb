@@ -36,12 +36,12 @@ module Gallop
         [
           [
             @machine.shaft.slides? ? "Force constant" : "Torque constant",
-            with(:torque_constant, @emf.torque_constant, constant_uncertainty)
+            "#{told(:torque_constant, @emf.torque_constant)} ± #{percent(@emf.uncertainty / @emf.flux)}"
           ],
-          ["#{word(:inertia).capitalize}, all that moves", measured(:inertia, :inertia)],
+          ["#{word(:inertia).capitalize} in all", measured(:inertia, :inertia)],
           ["Friction", measured(:coulomb, :torque)],
-          ["Friction that grows, at #{top_text}", told(:torque, @momentum.viscous * top)],
-          ["Load that stays", measured(:load, :torque)],
+          ["Beside it, at #{top_text}", told(:torque, @momentum.viscous * top)],
+          ["Load that stays", "#{told(:torque, @momentum.load)} ± #{told(:torque, @momentum.uncertainty(:load))}"],
           *field_row,
           *@cycles.map { |cycle| ripple_row(cycle) }
         ]
@@ -61,8 +61,12 @@ module Gallop
       def top = @cycles.last.asked
       def top_text = @machine.shaft.text(:fine_speed, top)
       def told(kind, figure) = shown(*@machine.shaft.told(kind, figure).first(2))
-      def with(kind, figure, off) = "#{told(kind, figure)} ± #{told(kind, off)}"
-      def measured(measure, kind) = with(kind, @momentum.public_send(measure), @momentum.uncertainty(measure))
+
+      def measured(measure, kind)
+        figure = @momentum.public_send(measure)
+        "#{told(kind, figure)} ± #{percent(@momentum.uncertainty(measure) / [figure.abs, 1e-12].max)}"
+      end
+
       def constant_uncertainty = @emf.torque_constant * @emf.uncertainty / @emf.flux
       def percent(share) = Quantities.format(100 * share, "%", share.abs < 0.1 ? 1 : 0)
 
@@ -73,19 +77,14 @@ module Gallop
 
       def field_row
         return [] unless @emf.misplaced
-        [
-          [
-            "Field of the drive against the magnets",
-            "#{Quantities.format(@emf.misplaced * DEGREES, "°", 1)} electrical"
-          ]
-        ]
+        [["Field before the magnets", "#{Quantities.format(@emf.misplaced * DEGREES, "°", 1)} electrical"]]
       end
 
       def ripple_row(cycle)
         speed, current = ripples(cycle)
         [
           "Ripple at #{@machine.shaft.text(:fine_speed, cycle.asked)}",
-          "speed #{percent(speed)} rms, current #{percent(current)} of the rated"
+          "speed #{percent(speed)}, current #{percent(current)} of rated"
         ]
       end
 

@@ -1,0 +1,83 @@
+# frozen_string_literal: true
+
+require "system_helper"
+
+# Mistakes in wiring that are found by turning, and what is done about them; a frequency drive at standstill and
+# turning.
+RSpec.describe "Identifying the machines of print line 2",
+               type: :interface,
+               rig: Rails.root.join("paddock/rigs/saltgrass.yml").to_s do
+  facts = YAML.safe_load_file(Rails.root.join("spec/fixtures/saltgrass_facts.yml"))
+
+  before { visit @server.url and open_project(@server) }
+
+  define_method(:identify) do |drive|
+    commission(drive, facts.fetch(drive))
+    within("nav[aria-label='Drives']") { click_link drive }
+    store_all if page.has_button?("Review and store", wait: 2)
+    restart_if_asked
+    open_stage(drive, "Identify")
+    click_button "Take the reins"
+    expect(page).to have_button("Let the reins go")
+  end
+
+  def prove(test)
+    within("[data-test=#{test}]") do
+      find("summary", text: "Repeat it").click if page.has_css?("summary", text: "Repeat it", wait: 0)
+      all("fieldset input[type=checkbox]").each { |box| box.check unless box.checked? }
+      find("button", text: /\A(Begin|Measure)\z/).click
+    end
+    expect(page).to have_css("[data-run-line=running]", wait: 5)
+    yield if block_given?
+    expect(page).to have_no_css("[data-run-line=running]", wait: 90)
+  end
+
+  def take(*keys)
+    keys.each { |key| find("[data-measured='#{key}'] input").then { |box| box.check unless box.checked? } }
+    all("[data-measured] input").each do |box|
+      box.uncheck if box.checked? && keys.none? { |key| box.has_ancestor?("[data-measured='#{key}']", wait: 0) }
+    end
+    click_button "Take #{keys.size} into the draft"
+    click_button "Review and write"
+    press(/\AWrite \d+ to the drive/)
+    all("[data-hazard] input", minimum: 0, wait: 1).each(&:click)
+    press(/\AYes, write/) if page.has_css?("[data-hazard]", wait: 0)
+    expect(page).to have_css("[data-batch=done]")
+    click_button "Close"
+    store_all
+    restart_if_asked
+  end
+
+  it "finds the channels of the lift's encoder exchanged, cures them in software, and turns it by the loops" do
+    @paddock.set("Head lift", channels_exchanged: true)
+    identify("Head lift")
+    prove("open_turn")
+    expect(page).to have_css("[data-proof=failed][data-of=open_turn]", text: /A and B/)
+    take("feedback.direction")
+    prove("open_turn")
+    expect(page).to have_css("[data-proof=proven][data-of=open_turn]")
+    prove("spin")
+    expect(page).to have_css("[data-proof=proven][data-of=spin]", text: "Ripple at")
+  end
+
+  it "finds the halls of the tug permuted, and proves them once their wires are moved" do
+    @paddock.set("Roll tug", hall_order: 3)
+    identify("Roll tug")
+    prove("open_turn")
+    expect(page).to have_css("[data-proof=failed][data-of=open_turn]", text: /[Hh]all/)
+    @paddock.set("Roll tug", hall_order: 0)
+    prove("open_turn")
+    expect(page).to have_css("[data-proof=proven][data-of=open_turn]")
+  end
+
+  it "identifies the frequency drive at standstill and turning" do
+    identify("Web feed")
+    prove("winding")
+    take("motor.stator_resistance")
+    prove("rotor") { expect(@paddock.shaft_speed("Web feed").abs).to be < 3 }
+    expect(page).to have_css("[data-proof=proven][data-of=rotor]", text: "Time constant of the rotor")
+    prove("free_run")
+    expect(page).to have_css("[data-proof=proven][data-of=free_run]", text: "Current for the flux")
+    expect(page).to have_css("[data-measured='motor.no_load_current']")
+  end
+end
