@@ -80,6 +80,11 @@ RSpec.describe "A test after kill -9" do
     @script.call("post", "#{path}/batches", keys: @script.call("get", "#{path}/tray")["drafted"].pluck("key"))
   end
 
+  TURNS = [
+    { test: "open_turn", eyes: %w[nobody room] },
+    { test: "spin", room: 40, eyes: %w[nobody room coupled] }
+  ].freeze
+
   def mode = other { |device| device.read_one("control.mode") }
   def turning? = @paddock.shaft_speed("Carriage").abs > 1
 
@@ -91,7 +96,7 @@ RSpec.describe "A test after kill -9" do
       technician = Script.new(@server, tab: tab)
       heart = TabHeart.new(@server.port, tab)
       technician.call("post", "#{path}/reins")
-      run = technician.call("post", "#{path}/runs", test: "open_turn", eyes: %w[nobody room])
+      run = technician.call("post", "#{path}/runs", **TURNS.sample(random: @random))
       wait_until("the shaft to turn") { turning? }
       sleep @random.rand(0.0..3.0)
       @server.kill("KILL")

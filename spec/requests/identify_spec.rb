@@ -105,6 +105,64 @@ RSpec.describe "Identifying a drive", type: :request do
     ready { expect(run("winding")["state"]).to eq("done") }
   end
 
+  # What can happen at the machine, and how it is set right again.
+  ACCIDENTS_AT_IT = {
+    "the cable is pulled" => [{ cable: false }, { cable: true }],
+    "the power is cut" => [{ mains: false }, { mains: true }],
+    "the safety circuit opens" => [{ torque_off_a: false }, { torque_off_a: true }],
+    "the encoder's supply is lost" => [{ encoder_power: false }, { encoder_power: true }]
+  }.freeze
+  ANY_TEST = {
+    "open_turn" => {
+      eyes: %w[nobody room]
+    },
+    "spin" => {
+      eyes: %w[nobody room coupled],
+      room: 40
+    },
+    "winding" => {
+    }
+  }.freeze
+
+  def begin_by_chance
+    name, told = ANY_TEST.to_a.sample(random: @random)
+    run = api(:post, "#{path}/runs", { test: name, **told })
+    expect([name, response.status]).to eq([name, 201]), run.inspect
+    sleep @random.rand(0.8..4.0)
+    run
+  end
+
+  def at_rest? = @paddock.shaft_speed("Carriage").abs < 0.5
+
+  def set_right(remedy)
+    @paddock.set("Carriage", **remedy)
+    wait_until("the link", seconds: 20) { drive.online? && drive.connection.samples.last }
+    wait_until("what was borrowed", seconds: 10) { Loan.outstanding.none? && drive.undertaking.nil? }
+    api(:post, "#{path}/faults/reset")
+    wait_until("the bus", seconds: 10) { drive.connection.samples.last.inhibits.zero? }
+  end
+
+  it "leaves shaft and values as they were, whatever happens at a random moment of any test", :real_time do
+    @random = Chance.named("accidents of tests")
+    drive.store
+    before = mode
+    accidents = Chance.long? ? ACCIDENTS_AT_IT.to_a * 5 : ACCIDENTS_AT_IT.to_a
+    accidents.each do |name, (accident, remedy)|
+      run = nil
+      ready do
+        run = begin_by_chance
+        @paddock.set("Carriage", **accident)
+        wait_until("rest after #{name}", seconds: 1) { at_rest? }
+        wait_until("the end of the test", seconds: 8) { Run.find(run["id"]).standing != "running" }
+      end
+      set_right(remedy)
+      expect([name, mode, drive.connection.motion.holding?, Loan.outstanding.count]).to eq([name, before, false, 0])
+      expect([name, Run.find(run["id"]).state]).to match([name, /aborted|undecided|interrupted/])
+      expect(drive.reload.differences).to eq([])
+    end
+    ready { expect(run("winding")["state"]).to eq("done") }
+  end
+
   it "is not begun without reins, without eyes, or while a recording waits" do
     api(:post, "#{path}/runs", { test: "winding" })
     expect([response.status, message]).to match([409, /nobody holds the reins/])
