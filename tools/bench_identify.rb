@@ -22,6 +22,9 @@ class BenchIdentify
     low: 6.0,
     high: 6.0,
     offset: 3.0,
+    rotor_resistance: 10.0,
+    magnetising: 10.0,
+    no_load: 10.0,
     torque_constant: 2.0,
     inertia: 5.0,
     coulomb: 10.0,
@@ -99,6 +102,7 @@ class BenchIdentify
       end
     end
     spin(made, shop, machine) if IdentifyMistakes::SPINNING.include?(kind)
+    cage(made, shop, machine) if kind == :induction
     made
   end
 
@@ -107,6 +111,18 @@ class BenchIdentify
       found = shop.found_by(:spin, machine)
       made[:accused].concat(found.findings.select { |one| WRONG.include?(one.id) }.map(&:headline))
       made[:errors].update(shop.errors_of_spin(machine, found))
+    end
+  end
+
+  # At standstill, and turning.
+  def cage(made, shop, machine)
+    %i[rotor free_run].each do |procedure|
+      step(made) do
+        shop.write("control.word", 0)
+        shop.pass(0.5)
+        found = shop.found_by(procedure, machine)
+        made[:errors].update(shop.errors_of_cage(machine, found)) { |_, one, other| [one, other].max_by(&:abs) }
+      end
     end
   end
 

@@ -64,6 +64,19 @@ RSpec.describe Gallop::Identify do
     end
   end
 
+  it "finds cage, iron and no-load current of an induction motor, at standstill and turning" do
+    rigs.times do |n|
+      %i[rotor free_run].each do |procedure|
+        one = machine(:induction, random("#{procedure} of induction", n))
+        found = found_by(procedure, one)
+        errors = errors_of_cage(one, found)
+        expect(errors.size).to eq(procedure == :rotor ? 3 : 1)
+        expect(errors.values.map(&:abs).max).to be < 10, errors.inspect
+        expect(found.findings).to be_empty
+      end
+    end
+  end
+
   IdentifyMistakes::ALL.each do |name, mistake|
     kinds = Chance.long? ? mistake.kinds : [mistake.kinds.sample(random: seeded)]
     it "names #{name.to_s.tr("_", " ")} of #{kinds.join(", ")}" do

@@ -46,7 +46,7 @@ module IdentifyRigs
       end
   end
 
-  # @param procedure [Symbol] winding, turn or spin @param how [Hash] saliency of a turn, room of a spin
+  # @param procedure [Symbol] winding, turn, spin, rotor or free_run @param how [Hash] saliency of a turn, room of a spin
   # @return [Gallop::Identify::Result]
   def found_by(procedure, machine, **how)
     case procedure
@@ -56,6 +56,10 @@ module IdentifyRigs
       Gallop::Identify::OpenTurn.new(instrument, **how).measure
     when :spin
       Gallop::Identify::Spin.new(turning(machine), **how).measure
+    when :rotor
+      Gallop::Identify::Rotor.new(instrument).measure
+    when :free_run
+      Gallop::Identify::FreeRun.new(turning(machine)).measure
     end
   end
 
@@ -94,11 +98,24 @@ module IdentifyRigs
   # As after the tests that come before it: the winding, and where the magnets are, about as well as these tell.
   def prepare_for_spin(machine)
     truth = machine.truth
+    return write("motor.stator_resistance", roughly(true_resistance, 0.02)) if truth.key?(:rotor_resistance)
     write("motor.phase_resistance", roughly(true_resistance, 0.02))
     write("motor.phase_inductance", roughly((truth[:low] + truth[:high]) * 500, 0.04))
     write("motor.torque_constant", roughly(machine.settings["motor.torque_constant"], 0.1))
     write("feedback.commutation_offset", wrap(offset_for_spin(machine) + chance(-2, 2))) if offset_set?(machine)
     restart
+  end
+
+  # Percent, of an induction motor. @param found [Gallop::Identify::Result] of rotor or free_run
+  def errors_of_cage(machine, found)
+    truth = machine.truth
+    flux = Math.sqrt(2.0 / 3) * read("motor.rated_voltage") / (2 * Math::PI * read("motor.rated_frequency"))
+    no_load = flux / (truth[:magnetising] + truth[:stator_leakage]) / Math.sqrt(2)
+    {
+      no_load: [found.figures[:no_load_current], no_load],
+      magnetising: [found.figures[:magnetising], truth[:magnetising]],
+      rotor_resistance: [found.figures[:rotor_resistance], @stand_in.axis.motor.instance_variable_get(:@r_r)]
+    }.select { |_, (figure, _)| figure }.transform_values { |figure, right| percent(figure, right) }
   end
 
   # Percent; of friction and load of the rated torque, where they are small.
@@ -406,6 +423,7 @@ module IdentifyRigs
       resistance: resistance,
       low: leakage + drive["motor"]["rotor_leakage"],
       high: leakage + drive["motor"]["rotor_leakage"],
+      stator_leakage: leakage,
       rotor_resistance: drive["motor"]["rotor_resistance"],
       magnetising: drive["motor"]["magnetising_inductance"]
     }

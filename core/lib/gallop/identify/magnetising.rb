@@ -31,12 +31,16 @@ module Gallop
       # A rms that does work
       def active_current = (@stretch.active / 1.5 / @stretch.voltage) / Math.sqrt(2)
 
-      # Of two sigma, a share: gains of both sensors, and how far the flux was from the rated one.
-      def uncertainty = LEAST + FAR * (flux / @rated_flux - 1).abs
+      # Of two sigma, a share: gains of both sensors, how far the flux was from the rated one, and the leakage of a rotor
+      # that has something to do.
+      def uncertainty
+        LEAST + FAR * (flux / @rated_flux - 1).abs + LEAKS * (active_current * Math.sqrt(2) / current)**2
+      end
 
       LEAST = 0.03
       FAR = 0.3
-      private_constant :LEAST, :FAR
+      LEAKS = 0.1 # of the magnetising branch, that stands in the rotor's
+      private_constant :LEAST, :FAR, :LEAKS
 
       private
 
