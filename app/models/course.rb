@@ -71,7 +71,7 @@ class Course
     kinds =
       Gallop::Tests
         .of("identify")
-        .select { |row| !row.optional && row.fits?(@drive.profile, counts: @drive.counts?) }
+        .select { |row| !row.optional && row.fits?(@drive.profile, @drive.has) }
         .map(&:id)
     proofs = @drive.latest_proofs.select { |proof| kinds.include?(proof.kind) }.group_by(&:standing)
     failed, stale, proven = proofs.values_at("failed", "stale", "proven").map { |list| list.to_a.size }

@@ -64,6 +64,17 @@ RSpec.describe Gallop::Identify do
     end
   end
 
+  it "finds how long a holding brake takes to let go and to grip" do
+    rigs.times do |n|
+      one = machine(:lift, random("brake", n))
+      found = found_by(:brake, one)
+      expect(found.findings).to be_empty
+      errors = errors_of_brake(one, found)
+      expect(errors[:release]).to be_within(4).of(0)
+      expect(errors[:engage]).to be_within(15).of(0) # until it stands
+    end
+  end
+
   it "finds cage, iron and no-load current of an induction motor, at standstill and turning" do
     rigs.times do |n|
       %i[rotor free_run].each do |procedure|

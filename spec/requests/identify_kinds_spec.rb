@@ -31,7 +31,7 @@ RSpec.describe "Identifying each kind of motor", type: :request do
   def tests
     Gallop::Tests
       .of("identify")
-      .select { |row| !row.optional && row.fits?(@drive.profile, counts: @drive.counts?) }
+      .select { |row| !row.optional && row.fits?(@drive.profile, @drive.has) }
       .map(&:id)
   end
 

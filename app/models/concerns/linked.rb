@@ -64,6 +64,11 @@ module Linked
   # Whether a device on the shaft counts, as far as the drive knows.
   def counts? = !profile["feedback.counts_per_turn"].nil? && live_values["feedback.kind"] != 0
   # Whether hall sensors are among it: the family takes nothing else, or they are set.
+  # Whether the drive commands a holding brake.
+  def braked? = live_values["brake.fitted"] == 1
+  # For Gallop::Tests. @return [Array<Symbol>]
+  def has = [*(:counts if counts?), *(:brake if braked?)]
+
   def halls? = counts? && (profile.rating[:feedback] == ["halls"] || [6, 7].include?(live_values["feedback.kind"]))
   def live_settings = profile ? live_values.slice(*profile.settings.map(&:key)) : {}
   def stored_values = online? ? connection.stored : stored

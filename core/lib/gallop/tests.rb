@@ -6,7 +6,8 @@ module Gallop
     # @!attribute stage [String] of Stages, where it is found @!attribute counting [Boolean] whether it needs a device
     # that counts @!attribute blind [Boolean] whether it is for drives without one @!attribute optional [Boolean]
     # whether a drive is identified without it @!attribute not_for [Array<Symbol>] kinds of motor for which it makes no
-    # sense @!attribute only_for [Symbol, nil] the one for which it does
+    # sense @!attribute only_for [Symbol, nil] the one for which it does @!attribute braked [Boolean] whether it needs a
+    # holding brake that the drive commands
     Row =
       Record.define(
         :id,
@@ -17,10 +18,13 @@ module Gallop
         blind: false,
         optional: false,
         not_for: [],
-        only_for: nil
+        only_for: nil,
+        braked: false
       ) do
-        # @param counts [Boolean] whether the drive has such a device
-        def fits?(profile, counts:)
+        # @param has [Array<Symbol>] of :counts and :brake, what the drive has
+        def fits?(profile, has)
+          counts = has.include?(:counts)
+          return false if braked && !has.include?(:brake)
           return false if only_for && only_for != profile.motor_kind
           (counts ? !blind : !counting) && !not_for.include?(profile.motor_kind)
         end
@@ -53,6 +57,15 @@ module Gallop
         counting: true,
         not_for: %i[brushed induction],
         words: "commutation offset pole pairs counts direction halls wiring index open loop identification encoder"
+      ),
+      Row.new(
+        id: "brake_times",
+        title: "Holding brake",
+        stage: "identify",
+        counting: true,
+        braked: true,
+        not_for: %i[brushed induction],
+        words: "brake release engage time delay coil slips identification"
       ),
       Row.new(
         id: "rotor",

@@ -91,6 +91,15 @@ module IdentifyMistakes
         rig: ->(d) { d["brake"]["torque"] *= 3 },
         settings: ->(_) { { "brake.fitted" => 0 } }
       ),
+    brake_unwired:
+      Mistake.new(
+        kinds: %i[lift],
+        by: :brake,
+        is: %w[brake_stays_closed],
+        switch: ->(axis) { axis.brake.wired = false }
+      ),
+    brake_lifted:
+      Mistake.new(kinds: %i[lift], by: :brake, is: %w[brake_slips], switch: ->(axis) { axis.brake.lifted = true }),
     uncoupled:
       Mistake.new(
         kinds: %i[servo lift],

@@ -46,7 +46,7 @@ module IdentifyRigs
       end
   end
 
-  # @param procedure [Symbol] winding, turn, spin, rotor or free_run @param how [Hash] saliency of a turn, room of a spin
+  # @param procedure [Symbol] of the list below @param how [Hash] saliency of a turn, room of a spin
   # @return [Gallop::Identify::Result]
   def found_by(procedure, machine, **how)
     case procedure
@@ -58,6 +58,8 @@ module IdentifyRigs
       Gallop::Identify::Spin.new(turning(machine), **how).measure
     when :rotor
       Gallop::Identify::Rotor.new(instrument).measure
+    when :brake
+      Gallop::Identify::BrakeTimes.new(instrument).measure
     when :free_run
       Gallop::Identify::FreeRun.new(turning(machine)).measure
     end
@@ -104,6 +106,11 @@ module IdentifyRigs
     write("motor.torque_constant", roughly(machine.settings["motor.torque_constant"], 0.1))
     write("feedback.commutation_offset", wrap(offset_for_spin(machine) + chance(-2, 2))) if offset_set?(machine)
     restart
+  end
+
+  # ms
+  def errors_of_brake(machine, found)
+    %i[release engage].to_h { |stroke| [stroke, 1000 * (found.figures[stroke] - machine.truth[stroke])] }
   end
 
   # Percent, of an induction motor. @param found [Gallop::Identify::Result] of rotor or free_run
@@ -276,6 +283,7 @@ module IdentifyRigs
       "release_time" => chance(0.02, 0.06),
       "engage_time" => chance(0.01, 0.04)
     }
+    given[:truth].merge!(release: drive["brake"]["release_time"], engage: drive["brake"]["engage_time"])
     drive["feedback"]["offset"] = chance(-180, 180)
     mount = chance(-8, 8)
     drive["motor"]["magnet_offset"] = wrap(given[:truth][:pairs] * drive["feedback"]["offset"] + mount)

@@ -52,6 +52,8 @@ module Gallop
         "motor.torque_constant" => :torque_constant,
         "motor.rotor_inertia" => :rotor_inertia,
         "speed_loop.load_inertia" => :load_inertia,
+        "brake.release_time" => :brake,
+        "brake.engage_time" => :brake,
         "feedback.commutation_offset" => :offset,
         "feedback.direction" => :direction
       }.freeze
@@ -90,6 +92,8 @@ module Gallop
         return "#{percent}: that is no tolerance. Look whether really nothing hangs on the shaft." unless plausible?
         "#{percent}: a coupling half or a brake on the shaft adds to it."
       end
+
+      def brake = "#{percent}: sheets give the longest; cold grease and a low voltage add to it. Leave a margin."
 
       def load_inertia = "#{percent} than is set: that was worked out from dimensions, or never given."
 

@@ -51,6 +51,9 @@ module Gallop
       # @return [String] clockwise, counter_clockwise, not_at_all or unseen
       def ask_direction = raise(NotImplementedError)
 
+      # Counts of the device at the motor, now. @return [Float]
+      def count = figure("position.actual") || figure("feedback.count")
+
       # Begins it, and waits until the field stands where it is to stand.
       # @return [Symbol] :steady, :late where it did not come to it, or :limited
       def inject(pattern)

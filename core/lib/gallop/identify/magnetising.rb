@@ -31,8 +31,8 @@ module Gallop
       # A rms that does work
       def active_current = (@stretch.active / 1.5 / @stretch.voltage) / Math.sqrt(2)
 
-      # Of two sigma, a share: gains of both sensors, how far the flux was from the rated one, and the leakage of a rotor
-      # that has something to do.
+      # Of two sigma, a share: gains of both sensors, how far the flux was from the rated one, and the leakage of a
+      # rotor that has something to do.
       def uncertainty
         LEAST + FAR * (flux / @rated_flux - 1).abs + LEAKS * (active_current * Math.sqrt(2) / current)**2
       end

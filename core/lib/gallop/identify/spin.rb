@@ -178,10 +178,7 @@ module Gallop
         [free, @course.way(speed.abs) - braking + speed.abs * LOOK].min + (speed.negative? ? braking : 0.0)
       end
 
-      def place
-        counts = @instrument.figure("position.actual") || @instrument.figure("feedback.count")
-        counts * @machine.radians
-      end
+      def place = @instrument.count * @machine.radians
     end
   end
 end

@@ -156,7 +156,7 @@ module Gallop
           return unless there && (@omega == 0.0 || (turned - @total).abs < 1e-9)
           @state = :steady
         ensure
-          drive.open_brake if @opens_brake && share >= 1.0
+          (@opens_brake ? drive.open_brake : drive.close_brake) if share >= 1.0
         end
 
         def fall
