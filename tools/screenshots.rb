@@ -163,7 +163,7 @@ class Screenshots
     picture("verify")
   end
 
-  # Winding and turn by the field, and what they found.
+  # Winding, turn by the field and by the loops, and what they found.
   def identify
     click_button "Stop"
     click_button "Disable"
@@ -175,7 +175,12 @@ class Screenshots
       click_button "Begin"
     end
     expect(page).to have_css("[data-proof][data-of=open_turn]", wait: 90)
-    page.execute_script("document.querySelectorAll('*').forEach((one) => one.scrollTo(0, 0))")
+    within("[data-test=spin]") do
+      all("fieldset input[type=checkbox]").each(&:check)
+      click_button "Begin"
+    end
+    expect(page).to have_css("[data-proof][data-of=spin]", wait: 90)
+    page.execute_script("document.querySelector('[data-test=spin]').scrollIntoView({ block: 'start' })")
     picture("identify")
   end
 
@@ -189,7 +194,7 @@ class Screenshots
     click_button "Change to the light theme"
   end
 
-  TESTED = 2 # traces that the tests of Identify have left
+  TESTED = 3 # traces that the tests of Identify have left
 
   # A move of before and after a higher gain, laid over each other.
   def recorder

@@ -45,7 +45,11 @@ module Proving
     # @return [#carry_out, #result]
     def procedure(_instrument, **_given) = raise(NotImplementedError)
 
-    def looked_at = eyes.any? ? [["Looked at", eyes.map(&:sentence).join("; ")]] : []
+    # @return [Array<Array(String, String)>]
+    def looked_at
+      first, *others = eyes.map(&:sentence)
+      first ? [["Looked at", [first, *others.map(&:downcase_first)].join("; ")]] : []
+    end
 
     def unseen(eye)
       Needs::Need.new(

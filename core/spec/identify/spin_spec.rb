@@ -109,7 +109,7 @@ RSpec.describe Gallop::Identify::Spin do
     slow.columns["speed.demand"] = slow.columns["speed.demand"] * 2
     expect { Gallop::Identify::Cycle.new(slow, 120.0, machine).refuse_unsteady }.to raise_error(
       Gallop::Identify::Undecided,
-      /1 146 rpm were asked for, and 573.0 rpm reached/
+      /1.146 rpm were asked for, and 573.0 rpm reached/
     )
   end
 end

@@ -7,6 +7,9 @@ import { GaitPicker } from "../verify/GaitPicker";
 import { Reins } from "../verify/Reins";
 import { MeasuredTable } from "./MeasuredTable";
 
+/** Stays in view while the tests go by. */
+const BESIDE = { position: { xl: "sticky" }, top: "0", minW: "0" } as const;
+
 /** What the drive finds out by itself: tests in the middle, and what they found beside what was given. */
 export function IdentifyStage({ drive }: { drive: Drive }) {
   const { data: verify } = useVerify(drive.id);
@@ -19,18 +22,22 @@ export function IdentifyStage({ drive }: { drive: Drive }) {
         gap="3.5"
         alignItems="start"
       >
-        <Column title="Given" note="what may flow">
-          <Box>
-            <Reins drive={drive} />
-          </Box>
-          <GaitPicker drive={drive} verify={verify} />
-        </Column>
+        <Box {...BESIDE}>
+          <Column title="Given" note="what may flow">
+            <Box>
+              <Reins drive={drive} />
+            </Box>
+            <GaitPicker drive={drive} verify={verify} />
+          </Column>
+        </Box>
         <Column title="Tests" note="in this order">
           <StageTests drive={drive} stage="identify" />
         </Column>
-        <Column title="Given and measured" note="what the drive holds, and what was found">
-          <MeasuredTable drive={drive} />
-        </Column>
+        <Box {...BESIDE}>
+          <Column title="Given and measured" note="what the drive holds, and what was found">
+            <MeasuredTable drive={drive} />
+          </Column>
+        </Box>
       </Grid>
     </>
   );

@@ -5,6 +5,7 @@ module Gallop
     # How a motor without a device that counts has turned, in words.
     class FreeRunFindings
       include Findings
+      include Told
 
       ROUGH_SPEED = 0.05 # of the speed
       ROUGH_CURRENT = 0.15 # of the rated current
@@ -39,7 +40,6 @@ module Gallop
       private
 
       def text(speed) = Shaft.turning.text(:fine_speed, speed)
-      def percent(share) = Quantities.format(100 * share, "%", share.abs < 0.1 ? 1 : 0)
       def amps(figure) = Quantities.format(figure, "A", 2)
       def no_load = amps(@magnetising.no_load_current)
 

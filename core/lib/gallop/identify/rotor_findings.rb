@@ -5,6 +5,7 @@ module Gallop
     # What iron and cage of an induction motor say in words, and what is proposed.
     class RotorFindings
       include Findings
+      include Told
 
       # @param cage [Cage]
       def initialize(cage)
@@ -73,10 +74,6 @@ module Gallop
       end
 
       def with(figure, unit, share) = "#{shown(figure, unit)} ± #{shown(figure * share, unit, figure)}"
-
-      def shown(figure, unit, like = figure)
-        Quantities.format(figure, unit, [2 - Math.log10([like.abs, 1e-9].max).floor, 0].max.clamp(0, 5))
-      end
     end
   end
 end

@@ -5,6 +5,7 @@ module Gallop
     # What turning at several speeds says in words, and what it proposes.
     class SpinFindings
       include Findings
+      include Told
 
       SURE_OF_INERTIA = 0.1 # of it, within which it is worth being proposed
       SURE_OF_FRICTION = 0.25
@@ -40,7 +41,7 @@ module Gallop
           ],
           ["#{word(:inertia).capitalize} in all", measured(:inertia, :inertia)],
           ["Friction", measured(:coulomb, :torque)],
-          ["Beside it, at #{top_text}", told(:torque, @momentum.viscous * top)],
+          ["More at #{top_text}", told(:torque, @momentum.viscous * top)],
           ["Load that stays", "#{told(:torque, @momentum.load)} ± #{told(:torque, @momentum.uncertainty(:load))}"],
           *field_row,
           *@cycles.map { |cycle| ripple_row(cycle) }
@@ -68,12 +69,6 @@ module Gallop
       end
 
       def constant_uncertainty = @emf.torque_constant * @emf.uncertainty / @emf.flux
-      def percent(share) = Quantities.format(100 * share, "%", share.abs < 0.1 ? 1 : 0)
-
-      # With three digits.
-      def shown(figure, unit)
-        Quantities.format(figure, unit, [2 - Math.log10([figure.abs, 1e-9].max).floor, 0].max.clamp(0, 5))
-      end
 
       def field_row
         return [] unless @emf.misplaced

@@ -5,6 +5,7 @@ module Gallop
     # What a winding's measurement says in words, and what it proposes.
     class WindingFindings
       include Findings
+      include Told
 
       MATCH = 0.03 # by which the gains of both channels may differ
       SALIENT = 1.1
@@ -118,12 +119,6 @@ module Gallop
       end
 
       def with(figure, uncertainty, unit) = "#{shown(figure, unit)} ± #{shown(uncertainty, unit, figure)}"
-
-      # With as many decimals as make three digits of it.
-      def shown(figure, unit, like = figure)
-        decimals = [2 - Math.log10([like.abs, 1e-9].max).floor, 0].max
-        Quantities.format(figure, unit, [decimals, 5].min)
-      end
     end
   end
 end
