@@ -86,7 +86,6 @@ Rails.application.routes.draw do
           post :abort
           get :trace
           post :put_back
-          post :take
         end
       end
       resources :measured, only: :index do

@@ -54,6 +54,7 @@ module Proving
     def id = self.class.id
     def stage = self.class.stage
     def title = Gallop::Tests.title(id)
+    def optional = Gallop::Tests.fetch(id).optional
     def applies? = Gallop::Tests.fetch(id).fits?(drive.profile, drive.has)
 
     # What only eyes can check, and is asked one by one before it begins.

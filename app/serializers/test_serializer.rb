@@ -4,6 +4,7 @@ class TestSerializer < ApplicationSerializer
   field :id, "string"
   field :title, "string"
   field :stage, "string"
+  field :optional, "boolean"
   field(:announcement, "{ moves: string | null; lasts: number; sentence: string }") { |test| test.announcement.to_h }
   field(:eyes, "{ id: string; sentence: string }[]") { |test| test.eyes.map(&:to_h) }
   field(:asked, "{ name: string; label: string; unit: string; usual: number }[]") { |test| test.asked.map(&:to_h) }

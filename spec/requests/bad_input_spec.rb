@@ -132,8 +132,24 @@ RSpec.describe "Bad input", type: :request do
       :post,
       ->(s) { "#{s.path}/runs" },
       { test: "magic", seen: "forward" },
-      /none of hand_turn, sensor_offset, winding, open_turn, direction/
+      /none of hand_turn, sensor_offset, winding, open_turn, brake_times, rotor, spin_alone, spin, free_run, direction/
     ],
+    "a turn with room for nothing" => [
+      :post,
+      ->(s) { "#{s.path}/runs" },
+      { test: "spin", room: 0, eyes: %w[nobody room coupled] },
+      /room: a figure from 0.1 to 100000 is expected/
+    ],
+    "a turn without its room" => [:post, ->(s) { "#{s.path}/runs" }, { test: "spin" }, /room/],
+    "a turn with room in words" => [
+      :post,
+      ->(s) { "#{s.path}/runs" },
+      { test: "spin_alone", room: ["much"], eyes: [] },
+      /room/
+    ],
+    "a test of a cage that is none" => [:post, ->(s) { "#{s.path}/runs" }, { test: "rotor" }, /makes no sense for/],
+    "a turn without a device" => [:post, ->(s) { "#{s.path}/runs" }, { test: "free_run" }, /makes no sense for/],
+    "strokes of no brake" => [:post, ->(s) { "#{s.path}/runs" }, { test: "brake_times" }, /makes no sense for/],
     "a direction that nobody can see" => [
       :post,
       ->(s) { "#{s.path}/runs" },

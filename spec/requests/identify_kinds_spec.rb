@@ -5,10 +5,11 @@ require "rails_helper"
 # From the works to identified, over the API: facts, sequence of tests, what was found taken, and a motor that turns
 # smoothly with it. All kinds of the demo in the nights, one by chance in the daily run.
 RSpec.describe "Identifying each kind of motor", type: :request do
-  kinds = {
-    "saltgrass" => ["Carriage", "Head lift", "Web feed", "Squeegee", "Roll tug"],
-    "dyehouse" => ["Dye pump", "Doser"]
-  }.flat_map { |rig, drives| drives.map { |drive| [rig, drive] } }
+  kinds =
+    {
+      "saltgrass" => ["Carriage", "Head lift", "Web feed", "Squeegee", "Roll tug"],
+      "dyehouse" => ["Dye pump", "Doser"]
+    }.flat_map { |rig, drives| drives.map { |drive| [rig, drive] } }
   kinds = kinds.sample(1, random: Random.new(Chance::SEED)) unless Chance.long? || ENV["GALLOP_KIND"]
   kinds = kinds.select { |_, drive| drive == ENV["GALLOP_KIND"] } if ENV["GALLOP_KIND"]
 
@@ -29,10 +30,7 @@ RSpec.describe "Identifying each kind of motor", type: :request do
   end
 
   def tests
-    Gallop::Tests
-      .of("identify")
-      .select { |row| !row.optional && row.fits?(@drive.profile, @drive.has) }
-      .map(&:id)
+    Gallop::Tests.of("identify").select { |row| !row.optional && row.fits?(@drive.profile, @drive.has) }.map(&:id)
   end
 
   # What was found and is not unusual; a commutation offset with its yes.

@@ -82,7 +82,9 @@ RSpec.describe "Tests on a drive", type: :request do
       feed = connect(create_drive(@paddock, "Web feed"))
       api(:post, "/drives/#{feed.id}/runs", { test: "hand_turn" })
       expect([response.status, message]).to match([422, /makes no sense for Web feed/])
-      expect(api(:get, "/drives/#{feed.id}/tests").pluck("id")).to eq(%w[sensor_offset winding direction])
+      expect(api(:get, "/drives/#{feed.id}/tests").pluck("id")).to eq(
+        %w[sensor_offset winding rotor free_run direction]
+      )
       expect(api(:get, "/drives/#{feed.id}/signals")).to eq([])
     end
   end
@@ -120,7 +122,7 @@ RSpec.describe "Tests on a drive", type: :request do
       expect(in_drive).to eq(raw("sensing.offset_u" => 0.1, "sensing.offset_v" => 0.05))
       # What this spec set, and nothing of the test's own.
       expect(ValueChange.where(key: keys, how: "elsewhere").count).to be <= 2
-      api(:post, "#{path}/#{run["id"]}/take")
+      api(:post, "/drives/#{drive.id}/measured/take", { keys: keys })
       expect(drive.drafts.reload.pluck(:key)).to match_array(keys)
       trace = api(:get, "#{path}/#{run["id"]}/trace")
       expect(trace["signals"].pluck("name", "unit")).to eq([["Current, phase U", "A"], ["Current, phase V", "A"]])

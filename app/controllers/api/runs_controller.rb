@@ -3,7 +3,7 @@
 module Api
   # Tests on their way. What a test is told at its beginning, and what it asks for, it declares itself.
   class RunsController < BaseController
-    act create: :prove, answer: :answer, abort: :stop, put_back: :borrow, take: :plan
+    act create: :prove, answer: :answer, abort: :stop, put_back: :borrow
 
     before_action :family!
 
@@ -37,17 +37,6 @@ module Api
     def put_back
       Loan.return_what_was_left(drive)
       respond(RunSerializer, run.reload)
-    end
-
-    # What it found goes into the draft.
-    def take
-      proof = run.proof
-      if proof.nil? || proof.estimates.empty?
-        raise Gallop::Objects::Unacceptable, "This test has found nothing that could be taken."
-      end
-      values = proof.estimates.to_h { |one| [one["key"], drive.setting(one["key"]).raw(one["figure"])] }
-      drive.draft_all(values, reason: "measured: #{run.title}")
-      respond(RunSerializer, run)
     end
 
     private

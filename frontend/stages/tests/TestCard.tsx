@@ -21,7 +21,7 @@ export function TestCard({ drive, id }: { drive: Drive; id: string }) {
   if (!test) return null;
   return (
     <Box data-test={id}>
-      <Card title={test.title} aside={<Standing proof={test.proof} />}>
+      <Card title={test.title} aside={<Standing proof={test.proof} optional={test.optional} />}>
         {running ? <RunProgress drive={drive} run={running} /> : <Begun drive={drive} test={test} />}
         {running?.question && <RunQuestion drive={drive} run={running} />}
         <LastRun run={test.run} />
