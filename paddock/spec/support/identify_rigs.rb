@@ -53,7 +53,7 @@ module IdentifyRigs
     when :winding
       Gallop::Identify::Winding.new(instrument).measure
     when :turn
-      Gallop::Identify::OpenTurn.new(instrument, **how).measure
+      Gallop::Identify::OpenTurn.new(instrument, **how).measure.tap { |found| @turned = found }
     when :spin
       Gallop::Identify::Spin.new(turning(machine), **how).measure
     when :rotor
@@ -104,6 +104,8 @@ module IdentifyRigs
     write("motor.phase_resistance", roughly(true_resistance, 0.02))
     write("motor.phase_inductance", roughly((truth[:low] + truth[:high]) * 500, 0.04))
     write("motor.torque_constant", roughly(machine.settings["motor.torque_constant"], 0.1))
+    aligning = @turned&.estimates&.find { |one| one.key == "feedback.alignment_current" }
+    write(aligning.key, aligning.figure) if aligning
     write("feedback.commutation_offset", wrap(offset_for_spin(machine) + chance(-2, 2))) if offset_set?(machine)
     restart
   end

@@ -45,6 +45,8 @@ module Gallop
       end
 
       def lag = Math.asin([@friction.abs, 1.0].min)
+      # Of the torque, by friction and load
+      def taken = @friction.abs + @load.abs
       def load_angle = Math.asin([@load.abs, 1.0].min)
 
       private

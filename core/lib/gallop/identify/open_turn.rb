@@ -96,7 +96,8 @@ module Gallop
             reading,
             linear: @instrument.profile.slides?,
             reversed: @reversed,
-            offset: @counting ? nil : @offset_set
+            offset: @counting ? nil : @offset_set,
+            alignment: alignment
           )
         Result.new(
           headline: words.headline,
@@ -126,6 +127,12 @@ module Gallop
       # Where many steps follow one another the slow current is too slow for the dead time of the stage, which changes
       # with the angle.
       def form = @pairs > MANY ? :loop : :current
+
+      # What happens at power-up with a device that counts from nothing.
+      def alignment
+        set = @counting ? @instrument.figure("feedback.alignment_current") : nil
+        set && AlignmentCurrent.new(current: @current, rated: Permitted.rated_current(@instrument), set: set)
+      end
 
       def halls_alone? = @instrument.profile.rating[:feedback] == ["halls"]
 

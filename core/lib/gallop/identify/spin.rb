@@ -163,12 +163,38 @@ module Gallop
       # For a while, or until no more way is left than it takes to come to rest.
       def go(speed, seconds)
         @instrument.turn(speed)
-        from = place
+        from = last = @instrument.count
         waited = 0.0
-        while waited < seconds && (place - from).abs < turning_point(speed)
+        still = 0
+        while waited < seconds && way(from, last) < turning_point(speed)
           @instrument.pause([LOOK, seconds - waited].min)
           waited += LOOK
+          now = @instrument.count
+          slow = waited > seconds - @course.hold + UNHURRIED && way(last, now) < STUCK * speed.abs * LOOK
+          still = slow ? still + 1 : 0
+          refuse_blocked(way(from, now), speed) if still >= LOOKS
+          last = now
         end
+      end
+
+      UNHURRIED = 0.2 # s after the ramp in which a shaft may lag
+      STUCK = 0.1 # of the speed, below which it does not turn
+      LOOKS = 3
+      private_constant :UNHURRIED, :STUCK, :LOOKS
+
+      # rad between two counts, which go round
+      def way(from, to) = (((to - from + WRAP / 2) % WRAP) - WRAP / 2).abs * @machine.radians
+
+      WRAP = 2**32
+      private_constant :WRAP
+
+      def refuse_blocked(way, speed)
+        @instrument.turn(0.0)
+        @instrument.refuse_fault
+        raise Undecided,
+              "The #{@machine.shaft.word(:thing)} went #{@machine.shaft.text(:angle, way)} " \
+                "#{speed.positive? ? "forward" : "backward"}, and no further: an end stop, or a brake that is closed. " \
+                "Bring it to the middle of its travel, and enter less room."
       end
 
       # Backward it begins where it turns round.
@@ -177,8 +203,6 @@ module Gallop
         free = @room * 2 * Math::PI - braking - speed.abs * 2 * LOOK
         [free, @course.way(speed.abs) - braking + speed.abs * LOOK].min + (speed.negative? ? braking : 0.0)
       end
-
-      def place = @instrument.count * @machine.radians
     end
   end
 end

@@ -14,11 +14,13 @@ module Gallop
 
       # @param reading [TurnReading] @param linear [Boolean] @param reversed [Boolean] whether the count is reversed in
       # software already @param offset [Float, nil] rad as it is set; nil where the drive aligns by itself
-      def initialize(reading, linear:, reversed:, offset:)
+      # @param alignment [AlignmentCurrent, nil] where it does
+      def initialize(reading, linear:, reversed:, offset:, alignment: nil)
         @reading = reading
         @linear = linear
         @reversed = reversed
         @offset = offset
+        @alignment = alignment
       end
 
       def headline =
@@ -38,7 +40,8 @@ module Gallop
         rows
       end
 
-      def findings = @findings ||= Finding.in_order([wiring, offset_off, halls_off, index_missing].compact)
+      def findings =
+        @findings ||= Finding.in_order([wiring, offset_off, alignment_off, halls_off, index_missing].compact)
 
       # @return [Array<Estimate>]
       def estimates
@@ -50,7 +53,7 @@ module Gallop
         when :channels_exchanged, :phases_exchanged, :hall_order, :backward
           [(estimate("feedback.direction", @reversed ? 0 : 1) if @reading.sense == -1), *offset_estimate].compact
         when nil
-          offset_estimate
+          offset_estimate + alignment_estimate
         else
           []
         end
@@ -75,6 +78,38 @@ module Gallop
         uncertainty = ACCURACY + 0.1 * DEGREES * (@reading.lag + @reading.load_angle)
         [estimate("feedback.commutation_offset", @reading.offset * DEGREES, uncertainty)]
       end
+
+      # What the drive does at each power-up, where less is set than friction and load take.
+      def alignment_estimate
+        return [] unless aligns_badly?
+        share = @alignment.wanted(@reading.taken)
+        [estimate("feedback.alignment_current", (100 * share).round(1), 100 * AlignmentCurrent::STEP)]
+      end
+
+      def aligns_badly? = @alignment && @reading.angle? && cause.nil? && !@alignment.near?(@reading.taken)
+
+      def alignment_off
+        return unless aligns_badly?
+        share = @alignment.wanted(@reading.taken)
+        caution(
+          "alignment_off",
+          "At each power-up the alignment will be off by about #{off(@alignment.set)}",
+          because:
+            "Friction and load pull the #{thing} aside of a field that stands with " \
+              "#{percent_of(@alignment.set)} of the rated current.",
+          so:
+            if @alignment.near?(@reading.taken, share)
+              "Take #{percent_of(share)}: then it is #{off(share)}."
+            else
+              "Even with #{percent_of(share)} it is #{off(share)}. Let the load off while it is aligned, or fit a " \
+                "device that knows its place."
+            end,
+          values: %w[feedback.alignment_current]
+        )
+      end
+
+      def off(share) = Quantities.format(@alignment.off(@reading.taken, share), "°", 0)
+      def percent_of(share) = Quantities.format(100 * share, "%", 0)
 
       def angle_rows
         return [] unless @reading.angle?

@@ -115,6 +115,8 @@ module Gallop
       # current. @return [Float] rad
       def lag = balance.lag
       def load_angle = balance.load_angle
+      # Of the torque of the larger current, by both
+      def taken = balance.taken
 
       # Whether there is an angle to speak of. Beside a mistake that has a name it need not be.
       # @raise [Undecided] where nothing is wrong, and it cannot be told all the same
