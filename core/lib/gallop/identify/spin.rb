@@ -193,7 +193,7 @@ module Gallop
         @instrument.refuse_fault
         raise Undecided,
               "The #{@machine.shaft.word(:thing)} went #{@machine.shaft.text(:angle, way)} " \
-                "#{speed.positive? ? "forward" : "backward"}, and no further: an end stop, or a brake that is closed. " \
+                "#{speed.positive? ? "forward" : "backward"}, and no further: an end stop, or a closed brake. " \
                 "Bring it to the middle of its travel, and enter less room."
       end
 
