@@ -44,13 +44,12 @@ module Proving
 
     # How much way is free. @return [Array<Asked>]
     def asked
-      shaft = drive.profile.slides?
       [
         Asked.new(
           name: "room",
           label: "Room in front of it",
-          unit: shaft ? "mm" : "turns",
-          usual: told(Gallop::Identify::Spin.usual_room(drive.profile)).round
+          unit: drive.profile.slides? ? "mm" : "turns",
+          usual: told(usual).round(told(usual) < 10 ? 1 : 0)
         )
       ]
     end
@@ -79,7 +78,19 @@ module Proving
       @course = drive.connection&.online? ? Gallop::Identify::Spin.course(LiveFigures.new(drive), usual) : nil
     end
 
-    def usual = Gallop::Identify::Spin.usual_room(drive.profile)
+    # Turns, or pole pair pitches: what is usual, or most of the stroke that was given.
+    def usual = @usual ||= [Gallop::Identify::Spin.usual_room(drive.profile), *most_of_stroke].min
+
+    OF_STROKE = 0.8
+    private_constant :OF_STROKE
+
+    def most_of_stroke
+      mechanics = StageFacts.machine(drive).stage("mechanics")
+      stroke = mechanics.stroke_of_load
+      return [] unless stroke && (drive.profile.slides? || mechanics.goes_and_returns?)
+      turns = drive.profile.slides? ? 1000 * stroke / pitch : mechanics.stroke_in_motor_turns
+      turns ? [OF_STROKE * turns] : []
+    end
     def shaft = Gallop::Identify::Permitted.shaft(LiveFigures.new(drive))
 
     # Turns of the shaft are what they are; pole pair pitches are mm. @param room [Float] turns, or pitches

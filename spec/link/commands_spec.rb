@@ -10,8 +10,9 @@ RSpec.describe "The commands" do
     PaddockProcess.running(speed: 8) do |paddock|
       began = paddock.see("Carriage")["simulated_time"]
       clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-      wait_until("eight simulated seconds") { paddock.see("Carriage")["simulated_time"] >= began + 8 }
-      expect(8 / (Process.clock_gettime(Process::CLOCK_MONOTONIC) - clock)).to be_between(5, 9)
+      wait_until("sixteen simulated seconds") { paddock.see("Carriage")["simulated_time"] >= began + 16 }
+      # It catches up with what a busy host has kept it from.
+      expect(16 / (Process.clock_gettime(Process::CLOCK_MONOTONIC) - clock)).to be_between(4, 12)
     end
   end
 

@@ -145,6 +145,7 @@ RSpec.describe "Identifying a drive", type: :request do
   it "leaves shaft and values as they were, whatever happens at a random moment of any test", :real_time do
     @random = Chance.named("accidents of tests")
     drive.store
+    wait_until("what is stored") { drive.connection.samples.last.inhibits.zero? }
     before = mode
     accidents = Chance.long? ? ACCIDENTS_AT_IT.to_a * 5 : ACCIDENTS_AT_IT.to_a
     accidents.each do |name, (accident, remedy)|
