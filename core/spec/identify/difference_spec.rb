@@ -3,6 +3,14 @@
 require_relative "../core_helper"
 
 RSpec.describe Gallop::Identify::Difference do
+  it "knows a zero that is a figure from one that is none" do
+    profile = Gallop::Objects::Profile.load("haflinger")
+    sentence = ->(key, found) { described_class.new(profile.fetch(key), 0.0, found).sentence }
+    expect(sentence.("feedback.commutation_offset", 12.0)).to match(/how the device sits/)
+    expect(sentence.("speed_loop.load_inertia", 1.8)).to eq("Nothing is set so far.")
+    expect(sentence.("speed_loop.load_inertia", 0.0)).to eq("As it is set.")
+  end
+
   let(:profile) { Gallop::Objects::Profile.load("haflinger") }
 
   def told(key, given, measured) = described_class.new(profile.fetch(key), given, measured)

@@ -41,9 +41,11 @@ module Gallop
       def sentence
         return "" if @given.nil?
         return "As it is set." if same?
-        return "Nothing is set so far." if share.nil? && @given.zero?
+        return "Nothing is set so far." if @given.zero? && !ZERO_IS_A_FIGURE.include?(@entry.key)
         send(KINDS.fetch(@entry.key, :plain))
       end
+
+      ZERO_IS_A_FIGURE = %w[feedback.commutation_offset feedback.direction].freeze
 
       KINDS = {
         "motor.phase_resistance" => :resistance,

@@ -46,7 +46,7 @@ module Gallop
       def ripple_row(stretch)
         [
           "Ripple at #{text(stretch.asked)}",
-          "speed #{percent(stretch.speed_ripple)}, current #{percent(stretch.current_ripple / @rated)} of rated"
+          "speed #{percent(stretch.speed_ripple)}, current #{percent(stretch.current_ripple / @rated)}"
         ]
       end
 

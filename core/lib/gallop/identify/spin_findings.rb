@@ -79,7 +79,7 @@ module Gallop
         speed, current = ripples(cycle)
         [
           "Ripple at #{@machine.shaft.text(:fine_speed, cycle.asked)}",
-          "speed #{percent(speed)}, current #{percent(current)} of rated"
+          "speed #{percent(speed)}, current #{percent(current)}"
         ]
       end
 
