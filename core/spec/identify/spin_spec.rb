@@ -104,6 +104,15 @@ RSpec.describe Gallop::Identify::Spin do
     expect(described_class::Course.within(1e6, speed: 400.0, up: 300.0, down: 600.0).speeds.last).to eq(400)
   end
 
+  it "refuses ramps that are no ramps" do
+    sudden = take(60.0)
+    steps = sudden["speed.demand"].sign * 60
+    count = (steps.cumsum * 0.002 * 131_072 / (2 * Math::PI)).floor
+    columns = { **sudden.columns, "speed.demand" => steps, "feedback.count" => count }
+    cycle = Gallop::Identify::Cycle.new(sudden.with(columns: columns), 60.0, machine)
+    expect { cycle.ramps(0.0) }.to raise_error(Gallop::Identify::Undecided, /over too soon to tell the inertia/)
+  end
+
   it "refuses a speed that was not reached" do
     slow = take(60.0)
     slow.columns["speed.demand"] = slow.columns["speed.demand"] * 2

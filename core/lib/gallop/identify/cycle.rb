@@ -8,6 +8,7 @@ module Gallop
     class Cycle
       SETTLES = 0.35 # s of a steady stretch that are left out
       FEWEST = 40 # samples of a steady stretch
+      FEWEST_OF_RAMP = 10
       OFF = 0.1 # of the speed that was asked for, by which it may be missed
       SWINGS = 0.25 # of the speed, rms
       MOVING = 0.15 # of the speed, from which on the shaft counts as turning
@@ -17,10 +18,9 @@ module Gallop
       WINDOW = 0.008 # s at least
 
       # A stretch at a steady speed. @!attribute speed [Float] rad/s @!attribute acceleration [Float] rad/s² that are
-      # left of the way there @!attribute voltage [Complex] V peak, in the frame
-      # of the count @!attribute current [Complex] A peak @!attribute angle [Float, nil] electrical rad from the count
-      # to the field of the drive @!attribute speed_ripple [Float] rad/s rms @!attribute current_ripple [Float] A peak,
-      # rms
+      # left of the way there @!attribute voltage [Complex] V peak, in the frame of the count @!attribute current
+      # [Complex] A peak @!attribute angle [Float, nil] electrical rad from the count to the field of the drive
+      # @!attribute speed_ripple [Float] rad/s rms @!attribute current_ripple [Float] A peak, rms
       Hold = Record.define(:speed, :acceleration, :voltage, :current, :angle, :speed_ripple, :current_ripple)
 
       attr_reader :take, :asked
@@ -59,6 +59,7 @@ module Gallop
 
       # Up and down, in both directions. @param phase [Float] electrical rad from count to magnets
       # @return [Array<Array<Ramp>>]
+      # @raise [Undecided]
       def ramps(phase) = [1, -1].map { |sign| ramp_ranges(sign).map { |range| ramp(range, phase) } }
 
       # All in which it turns, forward and backward, in short pieces. @return [Array<Array<Piece>>]
@@ -209,7 +210,16 @@ module Gallop
       def ramp_ranges(sign)
         range = turning(sign)
         quick = (speed[range] * sign).gt(NEARLY * @asked).where
-        [range.begin..(range.begin + quick[0]), (range.begin + quick[-1])..range.end]
+        refuse_sudden if quick.size.zero?
+        [range.begin..(range.begin + quick[0]), (range.begin + quick[-1])..range.end].each do |ramp|
+          refuse_sudden if ramp.size < FEWEST_OF_RAMP
+        end
+      end
+
+      def refuse_sudden
+        raise Undecided,
+              "The ramps to #{text(@asked)} are over too soon to tell the inertia. Lower the acceleration, or permit " \
+                "more speed."
       end
 
       def ramp(range, phase)
