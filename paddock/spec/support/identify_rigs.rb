@@ -139,6 +139,7 @@ module IdentifyRigs
     }
     errors[:torque_constant] = percent(figures[:torque_constant], machine.truth[:constant]) if figures[:torque_constant]
     rated = machine.truth[:constant] * machine.settings["motor.rated_current"]
+    errors.delete(:inertia) if found.estimates.none? { |one| one.key == "speed_loop.load_inertia" } # not sure of it
     errors[:load] = 100 * (figures[:load] - truth[:gravity]) / rated
     errors
   end

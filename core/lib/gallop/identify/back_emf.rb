@@ -25,11 +25,15 @@ module Gallop
       # V·s, of a phase, as a peak; V·s of a motor with brushes
       def flux = linkage.abs
 
-      # Of two sigma, by leaving each part out once.
+      # Of two sigma, by leaving each part out once; and what the stage takes is no quite even saturation.
       def uncertainty
         @uncertainty ||=
-          Numbers.left_out(@parts) { |rest| fit(rest.flatten, fitted.delay, fitted.faint).found.abs } + LEAST * flux
+          Numbers.left_out(@parts) { |rest| fit(rest.flatten, fitted.delay, fitted.faint).found.abs } + LEAST * flux +
+            UNEVEN * fitted.stage.abs / quickest
       end
+
+      # Electrical rad/s
+      def quickest = @holds.map { |hold| electrical(hold).abs }.max
 
       SURE = 0.05 # of the flux
       def sure? = uncertainty < SURE * flux
@@ -47,7 +51,8 @@ module Gallop
       def misplaced = @machine.brushed? || !sure? ? nil : Complex.polar(1.0, field - linkage.arg).arg
 
       LEAST = 0.01 # of the flux, that gains of sensors, resistance and stage leave open
-      private_constant :LEAST
+      UNEVEN = 0.03 # of V₀ against the quickest back-EMF
+      private_constant :LEAST, :UNEVEN
 
       private
 
