@@ -24,6 +24,7 @@ RSpec.describe "Identifying the machines of print line 2",
   def prove(test)
     within("[data-test=#{test}]") do
       find("summary", text: "Repeat it").click if page.has_css?("summary", text: "Repeat it", wait: 0)
+      expect(page).to have_text("Nothing in the way")
       all("fieldset input[type=checkbox]").each { |box| box.check unless box.checked? }
       find("button", text: /\A(Begin|Measure)\z/).click
     end

@@ -6,6 +6,7 @@ require "system_helper"
 RSpec.describe "Identify", type: :interface do
   def turn_by_the_field
     within("[data-test=open_turn]") do
+      expect(page).to have_text("Nothing in the way")
       all("fieldset input[type=checkbox]").each { |box| box.check unless box.checked? }
       click_button "Begin"
     end

@@ -110,7 +110,10 @@ RSpec.describe Gallop::Identify::Spin do
     count = (steps.cumsum * 0.002 * 131_072 / (2 * Math::PI)).floor
     columns = { **sudden.columns, "speed.demand" => steps, "feedback.count" => count }
     cycle = Gallop::Identify::Cycle.new(sudden.with(columns: columns), 60.0, machine)
-    expect { cycle.ramps(0.0) }.to raise_error(Gallop::Identify::Undecided, /over too soon to tell the inertia/)
+    expect { Gallop::Identify::Momentum.new([cycle], emf, machine) }.to raise_error(
+      Gallop::Identify::Undecided,
+      /over too soon to tell the inertia/
+    )
   end
 
   it "refuses a speed that was not reached" do

@@ -1,5 +1,5 @@
 import { Box, Flex } from "@chakra-ui/react";
-import { useState } from "react";
+import { type Dispatch, type SetStateAction, useState } from "react";
 import { useTest } from "../../api/queries";
 import type { Drive, Test } from "../../api/types";
 import { Action } from "../../parts/Action";
@@ -18,11 +18,16 @@ import { useRun } from "./useRun";
 /** A test that needs nothing but to be begun: what it will do, what it waits for, and what came of it. */
 export function TestCard({ drive, id }: { drive: Drive; id: string }) {
   const { test, running } = useTest(drive, id);
+  const [said, setSaid] = useState<Said>(NOTHING);
   if (!test) return null;
   return (
     <Box data-test={id}>
       <Card title={test.title} aside={<Standing proof={test.proof} optional={test.optional} />}>
-        {running ? <RunProgress drive={drive} run={running} /> : <Begun drive={drive} test={test} />}
+        {running ? (
+          <RunProgress drive={drive} run={running} />
+        ) : (
+          <Begun drive={drive} test={test} said={said} onSay={setSaid} />
+        )}
         {running?.question && <RunQuestion drive={drive} run={running} />}
         <LastRun run={test.run} />
         {test.proof && <ProofResult proof={test.proof} title={test.title} />}
@@ -32,32 +37,49 @@ export function TestCard({ drive, id }: { drive: Drive; id: string }) {
   );
 }
 
+/** What was ticked and typed. It stays while the card changes its shape: a proof may become stale meanwhile. */
+interface Said {
+  seen: string[];
+  told: Record<string, number>;
+}
+
+const NOTHING: Said = { seen: [], told: {} };
+
+interface BeginningProps {
+  drive: Drive;
+  test: Test;
+  said: Said;
+  onSay: Dispatch<SetStateAction<Said>>;
+}
+
 /** Once it is proven, what it does is folded away. */
-function Begun({ drive, test }: { drive: Drive; test: Test }) {
-  if (test.proof?.standing !== "proven") return <Beginning drive={drive} test={test} />;
+function Begun(props: BeginningProps) {
+  if (props.test.proof?.standing !== "proven") return <Beginning {...props} />;
   return (
     <Box as="details" fontSize="small" mt="1">
       <Box as="summary" cursor="pointer" color="muted">
         Repeat it
       </Box>
-      <Beginning drive={drive} test={test} />
+      <Beginning {...props} />
     </Box>
   );
 }
 
 /** What will happen, what is in the way of it, what only eyes can check, and the one clear yes. */
-function Beginning({ drive, test }: { drive: Drive; test: Test }) {
+function Beginning({ drive, test, said, onSay }: BeginningProps) {
   const { begin } = useRun(drive);
-  const [seen, setSeen] = useState<string[]>([]);
-  const [told, setTold] = useState<Record<string, number>>({});
+  const { seen, told } = said;
   const { moves, lasts, sentence } = test.announcement;
   const ready = test.needs.every(({ met }) => met) && test.eyes.every((eye) => seen.includes(eye.id));
   const see = (eye: string, on: boolean) =>
-    setSeen((before) => (on ? [...before, eye] : before.filter((one) => one !== eye)));
+    onSay((before) => ({
+      ...before,
+      seen: on ? [...before.seen, eye] : before.seen.filter((one) => one !== eye),
+    }));
   const start = () => {
     const figures = Object.fromEntries(test.asked.map(({ name, usual }) => [name, told[name] ?? usual]));
     begin.mutate({ test: test.id, ...figures, ...(test.eyes.length > 0 && { eyes: seen }) });
-    setSeen([]);
+    onSay((before) => ({ ...before, seen: [] }));
   };
   return (
     <>
@@ -76,7 +98,7 @@ function Beginning({ drive, test }: { drive: Drive; test: Test }) {
             value={told[name] ?? usual}
             unit={unit}
             width="20"
-            onChange={(figure) => setTold((before) => ({ ...before, [name]: figure }))}
+            onChange={(figure) => onSay((before) => ({ ...before, told: { ...before.told, [name]: figure } }))}
           />
         </Flex>
       ))}

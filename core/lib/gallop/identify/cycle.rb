@@ -8,7 +8,7 @@ module Gallop
     class Cycle
       SETTLES = 0.35 # s of a steady stretch that are left out
       FEWEST = 40 # samples of a steady stretch
-      FEWEST_OF_RAMP = 10
+      FEWEST_OF_RAMP = 4
       OFF = 0.1 # of the speed that was asked for, by which it may be missed
       SWINGS = 0.25 # of the speed, rms
       MOVING = 0.15 # of the speed, from which on the shaft counts as turning
@@ -57,10 +57,13 @@ module Gallop
       # [Numo::DFloat] A peak
       Ramp = Record.define(:speed, :torque_current, :interval)
 
-      # Up and down, in both directions. @param phase [Float] electrical rad from count to magnets
-      # @return [Array<Array<Ramp>>]
-      # @raise [Undecided]
-      def ramps(phase) = [1, -1].map { |sign| ramp_ranges(sign).map { |range| ramp(range, phase) } }
+      # Up and down, in both directions, as far as they last for more than a few samples.
+      # @param phase [Float] electrical rad from count to magnets @return [Array<Array<Ramp>>]
+      def ramps(phase)
+        [1, -1].map { |sign| ramp_ranges(sign) }
+          .reject { |both| both.empty? || both.map(&:size).min < FEWEST_OF_RAMP }
+          .map { |both| both.map { |range| ramp(range, phase) } }
+      end
 
       # All in which it turns, forward and backward, in short pieces. @return [Array<Array<Piece>>]
       def pieces
@@ -210,16 +213,8 @@ module Gallop
       def ramp_ranges(sign)
         range = turning(sign)
         quick = (speed[range] * sign).gt(NEARLY * @asked).where
-        refuse_sudden if quick.size.zero?
-        [range.begin..(range.begin + quick[0]), (range.begin + quick[-1])..range.end].each do |ramp|
-          refuse_sudden if ramp.size < FEWEST_OF_RAMP
-        end
-      end
-
-      def refuse_sudden
-        raise Undecided,
-              "The ramps to #{text(@asked)} are over too soon to tell the inertia. Lower the acceleration, or permit " \
-                "more speed."
+        return [] if quick.size.zero?
+        [range.begin..(range.begin + quick[0]), (range.begin + quick[-1])..range.end]
       end
 
       def ramp(range, phase)

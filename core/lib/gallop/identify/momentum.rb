@@ -23,6 +23,7 @@ module Gallop
         @constant = (emf.sure? ? emf.torque_constant : machine.torque_constant) / machine.rms_of_peak
         @holds = cycles.flat_map(&:holds)
         @ramps = cycles.flat_map { |cycle| cycle.ramps(emf.phase) }
+        refuse_sudden if @ramps.size < 2
       end
 
       # N·m, N·m·s, and N·m of a load that stays at standstill
@@ -64,6 +65,11 @@ module Gallop
 
       def points_with(inertia)
         @holds.map { |hold| [hold.speed, @constant * torque_current(hold) - inertia * hold.acceleration] }
+      end
+
+      def refuse_sudden
+        raise Undecided,
+              "The ramps are over too soon to tell the inertia. Lower the acceleration, or permit more speed."
       end
 
       def torque_current(hold) = (hold.current * Complex.polar(1.0, -@emf.phase)).imag
