@@ -53,6 +53,8 @@ module IdentifyRigs
     when :winding
       Gallop::Identify::Winding.new(instrument).measure
     when :turn
+      # The winding was measured before, as the sequence has it.
+      how = { saliency: machine.truth[:high] - machine.truth[:low] }.merge(how)
       Gallop::Identify::OpenTurn.new(instrument, **how).measure.tap { |found| @turned = found }
     when :spin
       Gallop::Identify::Spin.new(turning(machine), **how).measure

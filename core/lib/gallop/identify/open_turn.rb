@@ -15,6 +15,7 @@ module Gallop
       OF_MOST = 0.65 # of what the drive may give
       MOST_SALIENCE = 0.35 # κ of Balance, beyond which the field holds a shaft badly
       LEVELS = [1.0, 0.75, 0.55].freeze # of the current, for the angle
+      LOADED = 0.3 # of the torque, taken by friction and load
       STRONGER = 0.87 # of the current, where less does not carry a loaded shaft with it
       CARRIED = 0.93 # of the way that the first turns went, by which a shaft has to follow
       SHORT = 3 # electrical turns, for the angle
@@ -91,6 +92,7 @@ module Gallop
             ask: -> { @instrument.ask_direction },
             salience: salience
           )
+        refuse_unmeasured(reading)
         words =
           TurnFindings.new(
             reading,
@@ -135,6 +137,14 @@ module Gallop
       end
 
       def halls_alone? = @instrument.profile.rating[:feedback] == ["halls"]
+
+      # A salient rotor under load stands elsewhere than a round one.
+      def refuse_unmeasured(reading)
+        return unless @saliency.nil? && reading.cause.nil? && reading.angle? && reading.taken > LOADED
+        raise Undecided,
+              "Friction and load take #{Quantities.format(100 * reading.taken, "%", 0)} of the torque: then the " \
+                "place of the magnets depends on both inductances. Measure the winding first."
+      end
 
       def refuse_narrow
         return if @room * @pairs >= 1.0
