@@ -8,6 +8,8 @@ module Gallop
     #   found = BrakeTimes.new(instrument).measure
     #   found.figures[:release]   # => 0.043 s, the longest of three
     class BrakeTimes
+      include Procedure
+
       ROUNDS = 3
       SHARE = 0.8 # of the rated current: less than any brake holds
       OF_MOST = 0.6 # of what the drive may give
@@ -24,12 +26,6 @@ module Gallop
         @pairs = (instrument.figure("motor.pole_pairs") || 1).round
         # Counts of an electrical turn
         @turn = instrument.figure("feedback.counts_per_turn") / @pairs
-      end
-
-      # @return [Result] @raise [Undecided]
-      def measure
-        carry_out
-        result
       end
 
       # All that moves. @raise [Undecided]
@@ -93,14 +89,7 @@ module Gallop
 
       def pattern(rise: 0.15, **how) = Pattern.new(form: :current, amplitude: @current, rise: rise, **how)
 
-      def inject(**how)
-        case @instrument.inject(pattern(**how))
-        when :limited
-          raise Undecided, "The current went beyond what the drive may give. Measure the winding first."
-        when :late
-          raise Undecided, "The current was not reached: a motor wire is loose. Measure the winding first."
-        end
-      end
+      def inject(**how) = @instrument.inject_surely(pattern(**how))
 
       def record(&)
         divider = [(INTERVAL * @instrument.figure("trace.rate")).round, 1].max

@@ -8,6 +8,8 @@ module Gallop
     #   found = FreeRun.new(instrument).measure
     #   found.figures[:no_load_current]   # => 1.93 A rms
     class FreeRun
+      include Procedure
+
       LEVELS = [0.45, 0.9].freeze # of the highest speed
       HOLD = 1.2 # s that are recorded
       SETTLES = 1.0 # s before, after the ramp
@@ -43,12 +45,6 @@ module Gallop
 
       def self.share(instrument) = instrument.figure("envelope.acceleration")
       private_class_method :share
-
-      # @return [Result] @raise [Undecided]
-      def measure
-        carry_out
-        result
-      end
 
       # All that moves. @raise [Undecided]
       def carry_out

@@ -75,6 +75,16 @@ module Gallop
         end
       end
 
+      # The same, where nothing else will do. @raise [Undecided]
+      def inject_surely(pattern)
+        case inject(pattern)
+        when :limited
+          raise Undecided, "The current went beyond what the drive may give. Measure the winding first."
+        when :late
+          raise Undecided, "The current was not reached: a motor wire is loose. Measure the winding first."
+        end
+      end
+
       # Ends what flows, and waits until nothing does.
       def rest
         end_it

@@ -11,6 +11,8 @@ module Gallop
     # The shaft lags behind the field by friction, which has its sign from the direction, and by load, which grows less
     # with the current: offsets of both directions and of two currents leave neither.
     class OpenTurn
+      include Procedure
+
       SHARE = 1.2 # of the rated current
       OF_MOST = 0.65 # of what the drive may give
       MOST_SALIENCE = 0.35 # κ of Balance, beyond which the field holds a shaft badly
@@ -58,12 +60,6 @@ module Gallop
         @halls = instrument.profile.signal("feedback.halls") ? true : false
         @takes = []
         @saliency = saliency
-      end
-
-      # @return [Result] @raise [Undecided]
-      def measure
-        carry_out
-        result
       end
 
       # All that moves. @raise [Undecided]
@@ -188,7 +184,7 @@ module Gallop
 
       def legs_at(current, turns, frequency, share)
         @instrument.report(share, "The field stands")
-        steady(Pattern.new(form: form, amplitude: current, rise: 0.3, brake: true))
+        @instrument.inject_surely(Pattern.new(form: form, amplitude: current, rise: 0.3, brake: true))
         @instrument.pause(0.4)
         before = index
         @instrument.report(share + 0.05, "Forward")
@@ -203,15 +199,6 @@ module Gallop
           index_seen: @counting ? [pulses(before, between), pulses(between, index)] : [],
           index_distance: distance
         )
-      end
-
-      def steady(pattern)
-        case @instrument.inject(pattern)
-        when :limited
-          raise Undecided, "The current went beyond what the drive may give. Measure the winding first."
-        when :late
-          raise Undecided, "The current was not reached: a motor wire is loose. Measure the winding first."
-        end
       end
 
       def leg(current, turns, frequency)

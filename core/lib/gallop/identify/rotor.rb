@@ -11,6 +11,8 @@ module Gallop
     #   found = Rotor.new(instrument).measure
     #   found.figures[:rotor_resistance]   # => 3.62 Ω, referred to the stator
     class Rotor
+      include Procedure
+
       SHARE = 0.9 # of the rated current
       OF_MOST = 0.7 # of what the drive may give
       LEVELS = [0.25, 0.5, 0.75, 1.0].freeze # of it
@@ -31,12 +33,6 @@ module Gallop
       # @param instrument [Instrument]
       def initialize(instrument)
         @instrument = instrument
-      end
-
-      # @return [Result] @raise [Undecided]
-      def measure
-        carry_out
-        result
       end
 
       # All that needs the drive. @raise [Undecided]
@@ -74,20 +70,8 @@ module Gallop
       def pattern(level) = Pattern.new(form: :current, amplitude: level * @current, rise: 0.1, duration: SETTLES + 6.0)
 
       def hold(level)
-        state = @instrument.inject(pattern(level))
-        refuse(state) unless state == :steady
+        @instrument.inject_surely(pattern(level))
         @instrument.pause(SETTLES)
-      end
-
-      def refuse(state)
-        raise Undecided,
-              (
-                if state == :limited
-                  "The current went beyond what the drive may give. Measure the winding first."
-                else
-                  "The current was not reached: a motor wire is loose. Measure the winding first."
-                end
-              )
       end
 
       def step(from, to)
@@ -96,8 +80,7 @@ module Gallop
         @take =
           @instrument.record(KEYS, divider: divider, length: SAMPLES) do
             @instrument.pause(BEFORE)
-            state = @instrument.inject(pattern(to))
-            refuse(state) unless state == :steady
+            @instrument.inject_surely(pattern(to))
           end
         gained(@take)
       end

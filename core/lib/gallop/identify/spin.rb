@@ -10,6 +10,8 @@ module Gallop
     #
     # Each speed is one recording: up, steady, through zero to the other direction, steady, and to rest where it began.
     class Spin
+      include Procedure
+
       LEVELS = [0.4, 0.7, 1.0].freeze # of the highest speed
       HIGHEST = 0.9 # of what gait and speed limit allow
       OF_VOLTAGE = 0.6 # of what the drive has, that the magnets may take
@@ -72,12 +74,6 @@ module Gallop
         @room = room || self.class.usual_room(instrument.profile)
         @machine = SpinMachine.of(instrument)
         @alone = alone
-      end
-
-      # @return [Result] @raise [Undecided]
-      def measure
-        carry_out
-        result
       end
 
       # All that moves. @raise [Undecided]

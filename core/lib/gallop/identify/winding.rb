@@ -10,6 +10,8 @@ module Gallop
     #
     # A motor with brushes would turn by direct current: it gets a tone alone, which makes it hum.
     class Winding
+      include Procedure
+
       SIGNALS = Tone::SIGNALS
       SHARE = 1.0 # of the rated current
       OF_MOST = { stepper: 0.55, default: 0.7 }.freeze # of what the drive may give
@@ -46,12 +48,6 @@ module Gallop
         @instrument = instrument
         @kind = instrument.profile.motor_kind
         @takes = []
-      end
-
-      # @return [Result] @raise [Undecided]
-      def measure
-        carry_out
-        result
       end
 
       # All that needs the drive. @raise [Undecided]
