@@ -15,6 +15,7 @@ module Proving
                feedback.commutation_offset
                feedback.counts_per_turn
                limits.direction
+               limits.polarity
              ],
              facts: {
                "motor" => %w[type pole_pairs pole_pitch],
@@ -36,10 +37,13 @@ module Proving
     def perform(_run, seen:)
       measured = measure(latest_turn || raise(Gallop::Identify::Undecided, "The #{NOT_TURNED}. #{TURN_IT}"))
       expected = measured[:demanded].positive? ? "forward" : "backward"
+      wrong = wrong_way(measured, seen, expected)
       Verdict.new(
         passed: seen == expected && measured[:agrees],
         headline: sentence(measured, seen),
-        rows: rows(measured, seen, expected)
+        rows: rows(measured, seen, expected),
+        findings: wrong ? wrong.findings : [],
+        estimates: wrong ? wrong.estimates : []
       )
     end
 
@@ -99,6 +103,20 @@ module Proving
         ["Motor current", Gallop::Quantities.format(measured[:current], "A", 2)],
         ["Turning for", Gallop::Quantities.format(measured[:seconds], "s", 1)]
       ]
+    end
+
+    # Where the drive turned as it was told, and the machine wants it the other way round.
+    # @return [Gallop::Identify::WrongWay, nil]
+    def wrong_way(measured, seen, expected)
+      return unless measured[:agrees] && seen != "nothing" && seen != expected
+      Gallop::Identify::WrongWay.new(
+        kind: drive.profile.motor_kind,
+        counts: drive.has.include?(:counts),
+        asked: expected,
+        seen: seen,
+        polarity: drive.live_values[Gallop::Cia402::Polarity::KEY],
+        thing: drive.profile.slides? ? "moving part" : "shaft"
+      )
     end
 
     def speed(figure) = Gallop::Quantities.format(figure, drive.profile.speed_unit, 1)

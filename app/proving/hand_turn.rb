@@ -73,12 +73,15 @@ module Proving
     def look(sample)
       raw = sample.raw
       Gallop::Feedback::Turn::Look.new(
-        count: sample.count,
+        count: polarity * sample.count,
         halls: raw["feedback.halls"],
         index_count: raw["feedback.index_count"],
-        index_distance: raw["feedback.index_distance"]
+        index_distance: raw["feedback.index_distance"]&.then { |distance| polarity * distance }
       )
     end
+
+    # The hand turns the motor as it is wired.
+    def polarity = @polarity ||= Gallop::Cia402::Polarity.sign(drive.live_values[Gallop::Cia402::Polarity::KEY])
 
     # As the device was given; else as the drive reckons.
     def expected_counts = facts.facts.counts || drive.live_values.fetch("feedback.counts_per_turn")

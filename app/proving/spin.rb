@@ -16,6 +16,7 @@ module Proving
                feedback.counts_per_turn
                feedback.direction
                feedback.commutation_offset
+               limits.polarity
              ],
              facts: {
                "motor" => %w[type pole_pairs pole_pitch],

@@ -16,6 +16,26 @@ RSpec.describe "The first turn over the API", :real_time, type: :request do
     puts LogbookEntry.order(:id).pluck(:at, :headline, :detail).map { |row| row.join(" | ") } if example.exception
   end
 
+  # It was seen to go backward: the polarity turns it round, and the proof is repeated.
+  def reverse(name, path)
+    wrong = api(:post, "#{path}/runs", { test: "direction", seen: "backward" })["proof"]
+    expect(wrong).to include("verdict" => "failed", "findings" => [include("id" => "wrong_way")])
+    wait_until("at rest") { !connection.samples.last.enabled? }
+    api(:post, "#{path}/measured/take", { keys: ["limits.polarity"] })
+    api(:post, "#{path}/batches", { keys: ["limits.polarity"] })
+    api(:post, "#{path}/reins", {})
+    api(:put, "#{path}/gait", { gait: "walk" })
+    api(:post, "#{path}/motion/enable", {})
+    speed = api(:post, "#{path}/motion/set_point", { speed: 100 })["held"]
+    wait_until("turning the other way") { (@paddock.shaft_speed(name) + speed).abs < 0.1 * speed }
+    proof = nil
+    wait_until("proven again") do
+      proof = api(:post, "#{path}/runs", { test: "direction", seen: "forward" })["proof"]
+      proof && proof["verdict"] == "proven"
+    end
+    api(:post, "/stop", {})
+  end
+
   { "Carriage" => [150.0, 3000], "Web feed" => [75.0, 1500] }.each do |name, (walk, limit)|
     it "enters, writes, turns, is held back, reverses and stops #{name}" do
       @drive = connect(create_drive(@paddock, name))
@@ -50,6 +70,7 @@ RSpec.describe "The first turn over the API", :real_time, type: :request do
         expect(run).to include("state" => "done", "proof" => include("verdict" => "proven"))
         api(:post, "/stop", {})
         wait_until("standing") { @paddock.shaft_speed(name).abs < 1 }
+        reverse(name, path)
       end
       headlines = api(:get, "/projects/#{@drive.project_id}/logbook").pluck("headline")
       expect(headlines).to include(

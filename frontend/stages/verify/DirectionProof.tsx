@@ -1,6 +1,8 @@
 import { Flex } from "@chakra-ui/react";
+import { api } from "../../api/client";
 import { useTest } from "../../api/queries";
 import type { Drive } from "../../api/types";
+import { useAction } from "../../api/useAction";
 import { Action } from "../../parts/Action";
 import { Card, Meta } from "../../parts/Card";
 import { LastRun } from "../tests/LastRun";
@@ -40,6 +42,22 @@ export function DirectionProof({ drive }: { drive: Drive }) {
       </Flex>
       <LastRun run={test?.run ?? null} />
       {test?.proof && <ProofResult proof={test.proof} title={test.title} />}
+      {test?.proof?.standing === "failed" && test.proof.estimates.length > 0 && <Reverse drive={drive} />}
     </Card>
+  );
+}
+
+const POLARITY = "limits.polarity";
+
+/** The remedy in software: the other polarity goes into the draft. */
+function Reverse({ drive }: { drive: Drive }) {
+  const take = useAction(() => api.post(`/drives/${drive.id}/measured/take`, { keys: [POLARITY] }), {
+    drive,
+    refresh: ["drive", "tray", "values", "logbook"],
+  });
+  return (
+    <Action disabled={take.isPending} onClick={() => take.mutate(undefined)}>
+      Take the other polarity into the draft
+    </Action>
   );
 }

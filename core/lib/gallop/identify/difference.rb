@@ -18,7 +18,7 @@ module Gallop
         "motor.torque_constant" => -0.15..0.15,
         "motor.rotor_inertia" => -0.2..0.4
       }.freeze
-      DECIDES = %w[motor.pole_pairs feedback.counts_per_turn feedback.direction].freeze # what nobody takes unseen
+      DECIDES = %w[motor.pole_pairs feedback.counts_per_turn feedback.direction limits.polarity].freeze # what nobody takes unseen
 
       # @param entry [Objects::Entry] @param given [Float, nil] @param measured [Float] in the unit of the entry
       def initialize(entry, given, measured)
@@ -45,7 +45,7 @@ module Gallop
         send(KINDS.fetch(@entry.key, :plain))
       end
 
-      ZERO_IS_A_FIGURE = %w[feedback.commutation_offset feedback.direction].freeze
+      ZERO_IS_A_FIGURE = %w[feedback.commutation_offset feedback.direction limits.polarity].freeze
 
       KINDS = {
         "motor.phase_resistance" => :resistance,
@@ -57,7 +57,8 @@ module Gallop
         "brake.release_time" => :brake,
         "brake.engage_time" => :brake,
         "feedback.commutation_offset" => :offset,
-        "feedback.direction" => :direction
+        "feedback.direction" => :direction,
+        "limits.polarity" => :polarity
       }.freeze
 
       private
@@ -100,6 +101,8 @@ module Gallop
       def load_inertia = "#{percent} than is set: that was worked out from dimensions, or never given."
 
       def offset = "A library or a sheet cannot know how the device sits on the shaft."
+      def polarity = "The machine wants the other way round."
+
       def direction = "The count goes against the field as it is."
     end
   end

@@ -230,7 +230,7 @@ module Gallop
               "backward while the field went forward.",
           so:
             "Exchange two motor wires, or reverse the counting direction in software: the motor's positive direction " \
-              "is then the other one."
+              "is then the other one, and the polarity turns it back for the machine."
         )
       end
 

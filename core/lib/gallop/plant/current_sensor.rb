@@ -48,6 +48,11 @@ module Gallop
         @i_beta = (u + 2.0 * v) * INVERSE_SQRT3
       end
 
+      # The same currents with V and W in each other's place; the channels show what they have seen.
+      def mirror
+        @i_beta = -@i_beta
+      end
+
       private
 
       # A of a channel, its offset with it. @param place [Integer] in the table

@@ -28,8 +28,7 @@ module Gallop
       # µs of the pulses at the pulse input; nil without any
       attr_accessor :pulse_width
       # Faults of the motor cable: V and W exchanged; U not connected.
-      attr_accessor :phases_exchanged
-      attr_reader :phase_open
+      attr_reader :phases_exchanged, :phase_open
 
       def initialize(
         motor:,
@@ -65,7 +64,7 @@ module Gallop
         @sensor = sensor
         @encoder = encoder
         @brake = brake
-        @phases_exchanged = @phase_open = false
+        @phases_exchanged = @phase_open = @mirrored = @turned_round = false
         @hand_way = 0.0
         @hand_holds = false
         @winding = winding
@@ -83,6 +82,17 @@ module Gallop
         @phase_open = @motor.open_u = open
       end
 
+      def phases_exchanged=(exchanged)
+        @phases_exchanged = exchanged
+        @turned_round = exchanged ^ @mirrored
+      end
+
+      # Whether the firmware puts out on V what it means for W, and reads its sensors so.
+      def mirrored=(mirrored)
+        @mirrored = mirrored
+        @turned_round = @phases_exchanged ^ mirrored
+      end
+
       def pulse_input? = @pulse_input
       def torque_allowed? = @torque_off_a_closed && @torque_off_b_closed
       def voltage_limit = bus_voltage / SQRT3
@@ -96,7 +106,7 @@ module Gallop
         motor = @motor
         speed = mechanics.speed
         angle = mechanics.angle
-        v_beta = -v_beta if @phases_exchanged
+        v_beta = -v_beta if @turned_round
         if @stage
           @stage_energy += @stage.pass(v_alpha, v_beta, motor.i_alpha, motor.i_beta, @bus.voltage) * dt
           motor.apply(@stage.v_alpha, @stage.v_beta, angle + speed * dt, speed, dt)
@@ -153,10 +163,16 @@ module Gallop
       def held_by_hand? = @hand_holds
 
       # What the current sensors see: the currents of the motor, on the wires as they are connected.
-      def read_currents = @sensor.read(@motor.i_alpha, @phases_exchanged ? -@motor.i_beta : @motor.i_beta)
+      def read_currents
+        @sensor.read(@motor.i_alpha, @phases_exchanged ? -@motor.i_beta : @motor.i_beta)
+        @sensor.mirror if @mirrored
+      end
+
+      # Between V and W, as the firmware means them. @return [Float] A
+      def armature_current = @mirrored ? -@sensor.i_v : @sensor.i_v
 
       # What can be measured between the wires of a motor with brushes while the power stage is off. @return [Float] V
-      def open_voltage = (@phases_exchanged ? -1 : 1) * (@phase_open ? 0.0 : @motor.open_voltage(@mechanics.speed))
+      def open_voltage = (@turned_round ? -1 : 1) * (@phase_open ? 0.0 : @motor.open_voltage(@mechanics.speed))
 
       # Every millisecond: the brake follows its coil, and the losses gathered since the last call turn into
       # temperature.

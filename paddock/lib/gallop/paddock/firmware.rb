@@ -25,7 +25,8 @@ module Gallop
                   :effective,
                   :heat,
                   :trace_memory,
-                  :fault_trace
+                  :fault_trace,
+                  :polarity
 
       # Samples of a channel as they go over the wire. @param signal [Objects::Signal] @return [String]
       def self.packed(samples, signal, shaft)
@@ -225,8 +226,17 @@ module Gallop
 
       # What has come into force, for the loops and for each part.
       def take_settings
+        take_polarity
         take_figures
         parts.each(&:settings_changed)
+      end
+
+      # A drive that is reversed has V and W exchanged, and counts backward. Signal injection takes the wires as they
+      # are.
+      def take_polarity
+        @polarity = Cia402::Polarity.sign(@effective[Cia402::Polarity::KEY])
+        @field_sense = @effective["control.mode"] == Injection::MODE ? @polarity : 1
+        axis.mirrored = @polarity != @field_sense
       end
 
       def record_start

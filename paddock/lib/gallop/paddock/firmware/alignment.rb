@@ -20,7 +20,7 @@ module Gallop
           @under_way = false
         end
 
-        # rad, electrical: what it found; nil where the settings say it
+        # rad, electrical, of the motor as it is wired: what it found; nil where the settings say it
         attr_reader :found
 
         def known? = @known
@@ -64,7 +64,7 @@ module Gallop
             drive.trip(FAILED, Stopping::COAST)
             return false
           end
-          @found = -(drive.count % drive.counts) * drive.electrical
+          @found = drive.polarity * -(drive.count % drive.counts) * drive.electrical
           @known = true
         end
       end

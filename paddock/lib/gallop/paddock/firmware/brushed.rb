@@ -73,7 +73,7 @@ module Gallop
         # Over the last two periods of the current loop; with the power stage off it is there to be measured.
         def back_emf
           return axis.open_voltage unless @stage_on
-          current = axis.sensor.i_v
+          current = axis.armature_current
           emf =
             0.5 * @applied - 0.5 * @resistance * (current + @last_current) -
               @inductance * (current - @last_current) / SPEED_DT
@@ -85,7 +85,7 @@ module Gallop
         def control_current
           @axis.drive(0.0, @voltage / SQRT3, DT)
           @applied += @voltage
-          current = @axis.sensor.i_v
+          current = @axis.armature_current
           @voltage = @current.step(@torque / @torque_constant, current, @axis.bus_voltage * VOLTAGE_USE)
           trip(Monitors::OVER_CURRENT, Stopping::COAST) if measured_square > @over_current_square
         end
@@ -93,7 +93,7 @@ module Gallop
         # As a peak of an rms, which is what the monitors reckon with.
         def sensed_square = measured_square
 
-        def measured_square = 2 * @axis.sensor.i_v**2
+        def measured_square = 2 * @axis.armature_current**2
 
         def family_figures =
           super.merge("motor.voltage" => -> { ((@stage_on ? @voltage : axis.open_voltage) * 100).round })

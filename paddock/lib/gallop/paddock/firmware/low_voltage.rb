@@ -22,7 +22,7 @@ module Gallop
         end
 
         # Half a hall step further: the middle of the sector that the sensors show.
-        def electrical_angle = (@count % @counts + 0.5) * @electrical + @offset
+        def electrical_angle = (@count % @counts + 0.5 * @polarity) * @electrical + @offset
 
         # From edge to edge; between edges the speed can be no more than one step in the time that has gone by.
         def measure_speed

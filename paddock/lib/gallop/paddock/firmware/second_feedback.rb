@@ -38,7 +38,7 @@ module Gallop
         def signals = { "second_feedback.position" => -> { count } }
 
         # @param radians [Float] of a count of the first @return [Float] rad of the motor
-        def place(radians) = @begun_at * radians + count * @step
+        def place(radians) = drive.direction * @begun_at * radians + drive.polarity * count * @step
 
         private
 

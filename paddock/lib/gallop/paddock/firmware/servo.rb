@@ -40,6 +40,9 @@ module Gallop
         # Counts as they are, in a turn, and electrical rad of one.
         attr_reader :count, :counts, :electrical
 
+        # Of the count that is told, against the device's own: 1 or -1
+        attr_reader :direction
+
         # A rms that an alignment may take
         def most_alignment_current = @torque_limit * @torque_share / @torque_constant
 
@@ -93,12 +96,12 @@ module Gallop
         def take_figures
           take_monitor_figures
           @counts = @effective["feedback.counts_per_turn"]
-          @direction = @effective["feedback.direction"] == 1 ? -1 : 1
+          @direction = @polarity * (@effective["feedback.direction"] == 1 ? -1 : 1)
           @radians = Plant::TWO_PI / @counts
           @pole_pairs = pole_pairs_set
           @pairs = @pole_pairs.to_f
           @electrical = @radians * @pairs
-          @offset = @alignment.found || offset_set
+          @offset = @polarity * (@alignment.found || offset_set)
           @speed_filter = 1 - Math.exp(-Plant::TWO_PI * setting("feedback.speed_filter") * SPEED_DT)
           @torque_constant = of_shaft("motor.torque_constant", :torque_constant)
           @current_of_torque = SQRT2 / @torque_constant # peak
@@ -171,7 +174,7 @@ module Gallop
 
         def align
           return unless @alignment.step
-          @offset = @alignment.found
+          @offset = @polarity * @alignment.found
           begin_loops
         end
 

@@ -48,8 +48,8 @@ module Gallop
             "speed_loop.integral" => -> { @speed_loop.integral },
             "speed_loop.limited" => -> { @speed_loop.limited ? 1 : 0 },
             "position.actual" => -> { position },
-            "feedback.count" => -> { @count },
-            "field.angle" => -> { electrical_angle % Plant::TWO_PI },
+            "feedback.count" => -> { @field_sense * @count },
+            "field.angle" => -> { @field_sense * electrical_angle % Plant::TWO_PI },
             "feedback.halls" => -> { axis.encoder.halls(axis.mechanics.angle) },
             **current_signals,
             **path_signals
