@@ -5,7 +5,13 @@ Rails.application.routes.draw do
   numbers = { id: number, project_id: number, drive_id: number }
 
   namespace :api, defaults: { format: :json }, constraints: numbers do
-    resources :motors, only: %i[index create destroy], param: :part, constraints: { part: %r{[^/]+} } do
+    resources :library,
+              only: %i[index create destroy],
+              controller: "library",
+              param: :part,
+              constraints: {
+                part: %r{[^/]+}
+              } do
       get :table, on: :collection
     end
     resources :projects, only: %i[index show create update destroy] do
@@ -53,7 +59,7 @@ Rails.application.routes.draw do
       resource :firmware, only: %i[show create], controller: "firmware_updates" do
         post :repeat
       end
-      post "motor/library", to: "motors#take"
+      %w[motor feedback].each { |stage| post "#{stage}/library", to: "library#take", defaults: { stage: stage } }
       Gallop::Stages
         .of_facts
         .map(&:id)
@@ -88,6 +94,7 @@ Rails.application.routes.draw do
           post :put_back
         end
       end
+      resource :sequence, only: %i[show create destroy]
       resources :measured, only: :index do
         post :take, on: :collection
       end

@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_29_000001) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_30_000001) do
   create_table "drafts", force: :cascade do |t|
     t.integer "drive_id", null: false
     t.string "key", null: false
@@ -110,14 +110,14 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_29_000001) do
     t.index ["project_id"], name: "index_logbook_entries_on_project_id"
   end
 
-  create_table "own_motors", force: :cascade do |t|
+  create_table "own_parts", force: :cascade do |t|
     t.string "part", null: false
     t.string "kind", null: false
     t.string "note", default: "", null: false
     t.json "facts", default: {}, null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
-    t.index ["part"], name: "index_own_motors_on_part", unique: true
+    t.index ["part"], name: "index_own_parts_on_part", unique: true
   end
 
   create_table "projects", force: :cascade do |t|

@@ -37,6 +37,6 @@ RSpec.configure do |config|
     Link::Registry.close_all
     Project.destroy_all
     Sighting.delete_all
-    OwnMotor.delete_all
+    OwnPart.delete_all
   end
 end

@@ -68,8 +68,7 @@ class Course
 
   # As far as the tests of the stage go that make sense for the drive.
   def identify
-    kinds =
-      Gallop::Tests.of("identify").select { |row| !row.optional && row.fits?(@drive.profile, @drive.has) }.map(&:id)
+    kinds = Gallop::Tests.due("identify", @drive.profile, @drive.has).map(&:id)
     proofs = @drive.latest_proofs.select { |proof| kinds.include?(proof.kind) }.group_by(&:standing)
     failed, stale, proven = proofs.values_at("failed", "stale", "proven").map { |list| list.to_a.size }
     return stage("identify", "Identify", "findings", "#{failed} to look at") if failed.positive?

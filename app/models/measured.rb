@@ -3,9 +3,10 @@
 # What the tests of a drive have found, beside what the drive holds: the last of each value that still stands.
 class Measured
   # @!attribute key [String] of the setting @!attribute estimate [Hash] key, figure, uncertainty
-  # @!attribute suggested [Boolean] whether it may be taken without a second look
+  # @!attribute suggested [Boolean] whether it may be taken without a second look @!attribute alike [Boolean] whether
+  # it is what the drive holds, as far as one can tell
   Row =
-    Gallop::Record.define(:key, :entry, :estimate, :proof, :held, :sentence, :suggested) do
+    Gallop::Record.define(:key, :entry, :estimate, :proof, :held, :sentence, :suggested, :alike) do
       def figure = estimate.fetch("figure")
       def uncertainty = estimate.fetch("uncertainty")
       def raw = entry.raw(figure).clamp(entry.raw_range.min, entry.raw_range.max)
@@ -56,7 +57,8 @@ class Measured
         proof: proof,
         held: held,
         sentence: told.sentence,
-        suggested: proof.verdict == "proven" && told.plausible?
+        suggested: proof.verdict == "proven" && told.plausible?,
+        alike: told.alike?(estimate["uncertainty"])
       )
     end
   end

@@ -71,8 +71,14 @@ class Proof < ApplicationRecord
   def changed_value
     values = drive.live_values
     return if values.empty?
-    key, = inputs.find { |name, raw| values[name] != raw }
+    key, = inputs.find { |name, raw| values[name] != raw && !own?(name, values[name]) }
     key && "#{drive.profile&.[](key)&.name || key} has another value"
+  end
+
+  # What a proof has found, and was taken over, leaves it as it is; one that failed has to be repeated with it.
+  def own?(key, raw)
+    verdict == "proven" &&
+      estimates.any? { |one| one["key"] == key && drive.profile&.[](key)&.raw(one["figure"]) == raw }
   end
 
   def changed_fact

@@ -55,6 +55,9 @@ class Run < ApplicationRecord
     self
   end
 
+  # Until it has ended.
+  def wait = @thread.join
+
   def title = Gallop::Tests.title(kind)
   def what_is_under_way = "A test is under way on #{drive.name}: #{title}."
 

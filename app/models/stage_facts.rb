@@ -7,7 +7,7 @@ class StageFacts
 
   # @return [StageFacts] of the stage with that name
   def self.named(name)
-    return Motor if name == Motor::STAGE
+    own = [Motor, Feedback].find { |stage| stage::STAGE == name } and return own
     id = Gallop::Stages.fetch(name, Gallop::Stages.of_facts).id
     (@named ||= Concurrent::Map.new).compute_if_absent(id) { Class.new(self) { const_set(:STAGE, id) } }
   end
@@ -47,6 +47,14 @@ class StageFacts
     end
     units = fields.to_h { |field| [field.key, field.unit] }
     drive.transaction { texts.each { |key, text| keep_one(key, Gallop::Quantities.bare(text.to_s.strip, units[key])) } }
+    forget
+  end
+
+  # Facts of the library in place of what was typed.
+  # @param texts [Hash{String => String}] an empty one takes a fact away
+  def keep_listed(texts)
+    keep(texts)
+    drive.facts.where(stage: name, key: texts.keys).update_all(source: "library")
     forget
   end
 

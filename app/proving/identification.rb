@@ -13,12 +13,23 @@ module Proving
     # What it does with the motor, of Motion::Mode.
     def self.motion(kind = nil) = kind ? @motion = kind : @motion || Motion::Mode::INJECTION
 
+    # @param eye [Eye] @return [Needs::Need]
+    def self.unseen(eye)
+      Needs::Need.new(
+        id: eye.id,
+        label: eye.sentence,
+        met: false,
+        state: "nobody has looked whether #{eye.sentence.downcase_first}",
+        remedy: "Look at the machine, and tick it."
+      )
+    end
+
     def needs(of: nil) = Needs.new(drive, @tab, of: of).driven(motor: self.class.motor_known)
 
     # @param eyes [Array<String>] ids of what was looked at
     def start(eyes: [], **given)
       open = self.eyes.reject { |eye| eyes.include?(eye.id) }
-      raise Motion::Unmet.new(open.map { |eye| unseen(eye) }, "Not begun") if open.any?
+      raise Motion::Unmet.new(open.map { |eye| self.class.unseen(eye) }, "Not begun") if open.any?
       @consents = eyes & Motion::Consent::NAMES
       super(**given)
     end
@@ -49,16 +60,6 @@ module Proving
     def looked_at
       first, *others = eyes.map(&:sentence)
       first ? [["Looked at", [first, *others.map(&:downcase_first)].join("; ")]] : []
-    end
-
-    def unseen(eye)
-      Needs::Need.new(
-        id: eye.id,
-        label: eye.sentence,
-        met: false,
-        state: "nobody has looked whether #{eye.sentence.downcase_first}",
-        remedy: "Look at the machine, and tick it."
-      )
     end
 
     def keep_trace(run, take)

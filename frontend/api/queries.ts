@@ -15,11 +15,12 @@ import type {
   ImportSummary,
   LogbookEntry,
   Measured,
-  MotorHit,
+  LibraryHit,
   PowerUp,
   Project,
   ProjectSummary,
   Restore,
+  Sequence,
   Snapshot,
   Test,
   Trace,
@@ -71,13 +72,13 @@ export const useFactStage = (driveId: number, stage: string) =>
 /** ms between two questions what the signals say. */
 const SIGNALS = 1000;
 
-export const motorsQuery = (kind: string, query: string) => ({
-  queryKey: ["motors", kind, query],
-  queryFn: () => api.get<MotorHit[]>(`/motors?kind=${kind}&q=${encodeURIComponent(query)}`),
+export const libraryQuery = (kind: string, query: string) => ({
+  queryKey: ["library", kind, query],
+  queryFn: () => api.get<LibraryHit[]>(`/library?kind=${kind}&q=${encodeURIComponent(query)}`),
 });
 
-export const useMotors = (kind: string, query: string) =>
-  useQuery({ ...motorsQuery(kind, query), placeholderData: (before) => before });
+export const useLibrary = (kind: string, query: string) =>
+  useQuery({ ...libraryQuery(kind, query), placeholderData: (before) => before });
 
 export const useSignals = (driveId: number, enabled: boolean) =>
   useQuery({
@@ -97,6 +98,13 @@ export function useTest(drive: Drive, id: string) {
   const running = drive.run?.kind === id && drive.run.state === "running" ? drive.run : undefined;
   return { test, running };
 }
+
+/** The tests of Identify that are left, and what is asked before they are begun together. */
+export const useSequence = (driveId: number) =>
+  useQuery({
+    queryKey: ["tests", driveId, "sequence"],
+    queryFn: () => api.get<Sequence>(`/drives/${driveId}/sequence`),
+  });
 
 /** What was recorded in a run; it never changes. */
 export const useTrace = (driveId: number, runId: number) =>

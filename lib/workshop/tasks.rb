@@ -15,8 +15,8 @@ class Workshop
 
     # @return [Hash] motors: rows of a table of motors, or faulty: what is wrong with it
     def motors(file)
-      { motors: Gallop::Motors::Library.read(file).map(&:to_h) }
-    rescue Gallop::Motors::Library::Faulty => e
+      { motors: Gallop::Library.read(file).map(&:to_h) }
+    rescue Gallop::Library::Faulty => e
       { faulty: e.message }
     end
   end

@@ -30,7 +30,7 @@ RSpec.describe "The direction of dependence" do
     readers =
       offences(root, "core/lib/**/*.rb", /\b(File\.(read|open|write)|YAML\.)/).map { |line| line[/\A[^:]+/] }.uniq
     expect(readers).to match_array(
-      %w[core/lib/gallop/facts/form.rb core/lib/gallop/motors/library.rb core/lib/gallop/objects/profile_source.rb]
+      %w[core/lib/gallop/facts/form.rb core/lib/gallop/library.rb core/lib/gallop/objects/profile_source.rb]
     )
   end
 

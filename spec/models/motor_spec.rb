@@ -57,7 +57,7 @@ RSpec.describe "A drive's stages, offline" do
       expect(stage.facts).to be_unknown
       stage.accept
       expect(drive.drafts.find_by!(key: "motor.rated_current").raw).to eq(800)
-      stage.take(Gallop::Motors::Library.shipped.find { |motor| motor.part == "Kestrel 60-04" })
+      stage.take(Gallop::Library.shipped.find { |motor| motor.part == "Kestrel 60-04" })
       expect(stage.facts).not_to be_unknown
       expect(stage.typed).to include("type" => "Kestrel 60-04", "top_speed" => "500", "cable_length" => "4")
       expect(stage.typed.keys).not_to include("plate", "size")

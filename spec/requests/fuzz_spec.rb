@@ -269,7 +269,7 @@ RSpec.describe "Requests by chance", type: :request do
       ["/api/projects", "application/x-www-form-urlencoded", (1..1000).map { |n| "a#{n}=1" }.join("&")],
       ["/api/projects", "application/json", JSON.generate((1..30_000).to_h { |n| ["n#{n}", n] })],
       ["/api/drives/#{drive.id}/values/copy", "application/json", "{\"to\":[2],\"keys\":[\"x\"]}"],
-      ["/api/motors", "application/json", "{\"drive_id\":[1]}"],
+      ["/api/library", "application/json", "{\"drive_id\":[1]}"],
       ["/api/paddock/drives/Carriage", "application/json", "{\"load_torque\":1e999}"],
       ["/api/drives/#{drive.id}/snapshots", "application/json", "{\"name\":\"x\",\"note\":[\"x\"]}"]
     ].each do |at, type, content|

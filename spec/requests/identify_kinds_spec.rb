@@ -2,8 +2,8 @@
 
 require "rails_helper"
 
-# From the works to identified, over the API: facts, sequence of tests, what was found taken, and a motor that turns
-# smoothly with it. All kinds of the demo in the nights, one by chance in the daily run.
+# From the works to identified, over the API: facts, the sequence of tests with what was found written on the way, and a
+# motor that turns smoothly with it. All kinds of the demo in the nights, one by chance in the daily run.
 RSpec.describe "Identifying each kind of motor", type: :request do
   kinds =
     {
@@ -15,34 +15,30 @@ RSpec.describe "Identifying each kind of motor", type: :request do
 
   def path = "/drives/#{@drive.id}"
 
-  def run(id)
-    test = api(:get, "#{path}/tests").find { |one| one["id"] == id }
-    unmet = test["needs"].reject { |need| need["met"] }
-    expect(unmet).to be_empty, "#{id}: #{unmet}"
-    figures = test["asked"].to_h { |asked| [asked["name"], asked["usual"]] }
-    begun = api(:post, "#{path}/runs", { test: id, eyes: test["eyes"].pluck("id"), **figures })
+  # Tests one after the other, from the first that is left, with what fits written on the way.
+  # @return [Hash] the sequence, when it has ended
+  def go_on
+    asked = api(:get, "#{path}/sequence")
+    figures = asked["asked"].to_h { |one| [one["name"], one["usual"]] }
+    begun = api(:post, "#{path}/sequence", { eyes: asked["eyes"].pluck("id"), taking: true, **figures })
     expect(response.status).to eq(201), begun.inspect
-    wait_until("the end of #{id}", seconds: 120) { Run.find(begun["id"]).standing != "running" }
-    api(:get, "#{path}/runs/#{begun["id"]}").tap do |view|
-      expect([id, view["state"], view["message"]]).to eq([id, "done", view["message"]])
-      puts "#{@drive.name}, #{id}: #{view["proof"]["headline"]}" if Chance.long? || ENV["GALLOP_KIND"]
+    wait_until("the end of the sequence", seconds: 300) { Proving::Sequence.of(@drive.id).nil? }
+    api(:get, "#{path}/sequence")
+  end
+
+  # Until nothing is left; a restart is what nobody does unasked.
+  def identify
+    3.times do
+      ended = go_on
+      return if ended["left"].zero?
+      expect(ended["last_words"]).to include("must be restarted")
+      restart_if_asked
     end
+  ensure
+    puts LogbookEntry.where(kind: "test").order(:id).map { |line| "#{line.headline} | #{line.detail}" } if told?
   end
 
-  def tests
-    Gallop::Tests.of("identify").select { |row| !row.optional && row.fits?(@drive.profile, @drive.has) }.map(&:id)
-  end
-
-  # What was found and is not unusual; a commutation offset with its yes.
-  def take_suggested
-    rows = api(:get, "#{path}/measured").select { |row| row["suggested"] && !row["taken"] }
-    return if rows.empty?
-    api(:post, "#{path}/measured/take", { keys: rows.pluck("key") })
-    api(:post, "#{path}/batches", { keys: rows.pluck("key"), hazards: rows.pluck("key") })
-    expect(response.status).to be < 300, response.body
-    wait_until("the values in the drive") { @drive.reload.drafts.empty? }
-    restart_if_asked
-  end
+  def told? = Chance.long? || ENV["GALLOP_KIND"]
 
   def restart_if_asked
     return unless @drive.connection.samples.last.inhibits.anybits?(4)
@@ -60,13 +56,9 @@ RSpec.describe "Identifying each kind of motor", type: :request do
         @drive = complete(connect(create_drive(paddock, name)), facts)
         @drive.update!(gait: "canter")
         @drive.connection.motion.take(ApiCalls::TAB, "Robin")
-        with_signs_of_life(@drive.connection) do
-          tests.each do |id|
-            run(id)
-            take_suggested
-          end
-        end
-        smooth(api(:get, "#{path}/tests").find { |test| test["id"] == tests.last }["proof"])
+        with_signs_of_life(@drive.connection) { identify }
+        expect(@drive.reload.course.find { |stage| stage.id == "identify" }.state).to eq("proven")
+        smooth(api(:get, "#{path}/tests").reverse.find { |test| test["stage"] == "identify" }["proof"])
       end
     end
   end

@@ -14,6 +14,7 @@ module Api
 
     def create
       outcomes = Link::Registry.all.map { |connection| Thread.new { [connection, stop(connection)] } }.map(&:value)
+      Proving::Sequence.end_all("STOP.")
       Run.abort_all("STOP.")
       outcomes.each { |connection, problem| record(connection, problem) }
       render json: { stopped: names(outcomes, stopped: true), unreachable: names(outcomes, stopped: false) }

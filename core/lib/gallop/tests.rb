@@ -110,6 +110,9 @@ module Gallop
     # @return [Array<Row>] that a stage shows
     def self.of(stage) = ALL.select { |row| row.stage == stage }
 
+    # @param has [Array<Symbol>] what the drive has @return [Array<Row>] by which a stage is done with
+    def self.due(stage, profile, has) = of(stage).select { |row| !row.optional && row.fits?(profile, has) }
+
     def self.fetch(id) = ALL.find { |row| row.id == id } || raise(KeyError, "no test “#{id}”")
 
     # Of a run that is kept, whose test there may be no more.

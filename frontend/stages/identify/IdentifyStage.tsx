@@ -6,6 +6,7 @@ import { StageTests } from "../tests/StageTests";
 import { GaitPicker } from "../verify/GaitPicker";
 import { Reins } from "../verify/Reins";
 import { MeasuredTable } from "./MeasuredTable";
+import { SequenceCard } from "./SequenceCard";
 
 /** Stays in view while the tests go by. */
 const BESIDE = { position: { xl: "sticky" }, top: "0", minW: "0" } as const;
@@ -31,6 +32,7 @@ export function IdentifyStage({ drive }: { drive: Drive }) {
           </Column>
         </Box>
         <Column title="Tests" note="in this order">
+          <SequenceCard drive={drive} />
           <StageTests drive={drive} stage="identify" />
         </Column>
         <Box {...BESIDE}>

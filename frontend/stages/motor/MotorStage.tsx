@@ -1,6 +1,6 @@
-import type { Drive } from "../../api/types";
+import type { Drive, FactStage } from "../../api/types";
+import { LibraryPicker } from "../../parts/LibraryPicker";
 import { FactStagePage } from "../facts/FactStagePage";
-import { MotorPicker } from "./MotorPicker";
 
 /** The motor by its nameplate or data sheet. */
 export function MotorStage({ drive }: { drive: Drive }) {
@@ -13,7 +13,11 @@ export function MotorStage({ drive }: { drive: Drive }) {
         sentence: "The motor by its nameplate, and what follows from it.",
         source: "from the nameplate or data sheet",
       }}
-      First={MotorPicker}
+      First={FromLibrary}
     />
   );
+}
+
+function FromLibrary({ drive, given }: { drive: Drive; given: FactStage }) {
+  return <LibraryPicker drive={drive} given={given} stage="motor" kind={given.kind} thing="Motor" />;
 }

@@ -17,6 +17,10 @@ module Gallop
       EXTRA = { "multiturn" => :turns, "sine" => :sine }.freeze # what else is asked of a device
       FORM = Facts::Form.load("feedback/device", choices: { "device" => KINDS.transform_values(&:words) })
 
+      FIELDS = %i[device lines bits resolver turns sine mounting wiring].flat_map { |part| FORM[part] }.freeze
+      # What a motor of the library brings over: which device it has, and how that was mounted at the works.
+      BROUGHT = %w[type offset].map { |key| FORM.field(key) }.freeze
+
       CONSEQUENCES = %i[
         counts_a_turn
         resolution_of_angle
@@ -56,6 +60,8 @@ module Gallop
         supply_drops
         ripple_large
         counts_do_not_agree
+        known_of_device
+        other_than_motor_has
       ].push(*Second::RULES).freeze
       PROPOSALS = %i[
         propose_kind
@@ -63,6 +69,7 @@ module Gallop
         propose_bits
         propose_resolver
         propose_direction
+        propose_offset
         propose_index
         propose_supply
         propose_resolution
@@ -72,7 +79,7 @@ module Gallop
       def self.fields(typed)
         device = (typed["device"] || typed[:device]).to_s
         kind = KINDS[device]
-        return FORM[:device] if kind.nil? || kind.counts.nil?
+        return [FORM.field("device")] if kind.nil? || kind.counts.nil?
         parts = [:device, (kind.counts unless kind.counts == :halls), EXTRA[device], :mounting, :wiring].compact
         parts.flat_map { |part| FORM[part] }
       end

@@ -41,6 +41,12 @@ module Gallop
         propose("feedback.direction", chosen, "as given", facts: %w[direction])
       end
 
+      # A device that was set to the magnets at the works.
+      def propose_offset
+        return unless as_typed("offset") && profile["feedback.commutation_offset"]
+        propose("feedback.commutation_offset", sheet["offset"], "as it was mounted at the works", facts: %w[offset])
+      end
+
       # An index that is there is watched: lost counts are noticed in a turn.
       def propose_index
         chosen = { "no" => 0, "yes" => 2 }[as_typed("index")] or return

@@ -325,6 +325,39 @@ module Gallop
           facts: ["seen_counts", *counting_facts]
         )
       end
+
+      # What the library says of its type.
+      def known_of_device
+        listed = as_typed("type") && Library.named(sheet["type"])
+        return if listed.nil? || listed.kind != Library::DEVICE || !listed.note.include?(":")
+        note(
+          "known_of_device",
+          "#{listed.part} is known for something",
+          because: "#{listed.note.split(":", 2).last.strip.sub(/\A./, &:upcase)}.",
+          so: "Look at its label, and at the findings of the turn by hand.",
+          facts: %w[type]
+        )
+      end
+
+      # The motor of the library has its device from the works.
+      def other_than_motor_has
+        theirs = motor && Library.named(motor.sheet["type"])&.facts_for("feedback")&.fetch("type", nil)
+        return if theirs.nil? || device.nil? || sheet["type"] == theirs
+        listed = Library.named(theirs)
+        return if listed.own_facts.slice("device", "lines", "single_bits").all? { |key, text| as_typed(key) == text }
+        caution(
+          "other_than_motor_has",
+          "#{motor.sheet["type"]} comes with #{theirs}, and something else is given",
+          because: "From the works it has #{KINDS.fetch(listed.facts["device"]).words.downcase}#{size_of(listed)}.",
+          so: "Read the label of the device, or take #{theirs} from the library.",
+          facts: %w[device type]
+        )
+      end
+
+      def size_of(listed)
+        size = listed.facts.slice("lines", "single_bits").first or return ""
+        " with #{size.last} #{size.first == "lines" ? "lines a turn" : "bits"}"
+      end
     end
   end
 end

@@ -31,7 +31,7 @@ module Gallop
       RULES =
         (
           %i[counts_not_whole] + Device::RULES -
-            %i[resolver_pairs_odd behind_a_gear half_a_mounting position_within_a_turn]
+            %i[resolver_pairs_odd behind_a_gear half_a_mounting position_within_a_turn other_than_motor_has]
         ).freeze
 
       def self.fields(typed)
@@ -40,6 +40,7 @@ module Gallop
         return [DEVICE] if kind.nil?
         [
           DEVICE,
+          FORM.field("type"),
           *(kind.counts == :lines ? SCALE[:lines] : STEPS),
           *(device == "sine" ? FORM[:sine] : []),
           *PLACE,

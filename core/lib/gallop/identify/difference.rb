@@ -18,7 +18,8 @@ module Gallop
         "motor.torque_constant" => -0.15..0.15,
         "motor.rotor_inertia" => -0.2..0.4
       }.freeze
-      DECIDES = %w[motor.pole_pairs feedback.counts_per_turn feedback.direction limits.polarity].freeze # what nobody takes unseen
+      # What nobody takes unseen.
+      DECIDES = %w[motor.pole_pairs feedback.counts_per_turn feedback.direction limits.polarity].freeze
 
       # @param entry [Objects::Entry] @param given [Float, nil] @param measured [Float] in the unit of the entry
       def initialize(entry, given, measured)
@@ -36,6 +37,9 @@ module Gallop
         range = USUAL[@entry.key]
         range.nil? || share.nil? || range.cover?(share)
       end
+
+      # Whether both are the same figure, as far as one can tell. @param uncertainty [Float]
+      def alike?(uncertainty) = !@given.nil? && (same? || (@measured - @given).abs <= uncertainty)
 
       # @return [String]
       def sentence

@@ -7,6 +7,9 @@ module Gallop
     class WrongWay
       include Findings
 
+      BOTH_WIRES = "exchange both motor wires; the encoder then counts backward: reverse its counting direction."
+      private_constant :BOTH_WIRES
+
       # @param kind [Symbol] of motor @param counts [Boolean] whether it has a device that counts
       # @param asked [String], seen [String] forward or backward @param polarity [Integer, nil] raw, as it is set
       def initialize(kind:, counts:, asked:, seen:, polarity:, thing: "shaft")
@@ -40,11 +43,7 @@ module Gallop
 
       def by_wires
         return "exchange two motor wires, with the mains off." unless @counts
-        if @kind == :brushed
-          return(
-            "exchange both motor wires; the encoder then counts backward, and wants its counting direction reversed."
-          )
-        end
+        return BOTH_WIRES if @kind == :brushed
         "exchange two motor wires; the device then counts against the field, and its counting direction and offset have " \
           "to be measured again: Turn by the field."
       end

@@ -10,6 +10,7 @@ module Gallop
       include Lowering
 
       FORM = Facts::Form.load("power/supply")
+      BRAKE = FORM[:brake] # what a motor of the library brings over
       # The same of a slide.
       OF_SLIDE = {
         "stop_speed" => {

@@ -1,16 +1,18 @@
 # frozen_string_literal: true
 
-require_relative "../core_helper"
+require_relative "core_helper"
 
-RSpec.describe Gallop::Motors::Library do
+RSpec.describe Gallop::Library do
   shipped = described_class.shipped
+  motors = shipped.reject { |listed| listed.kind == described_class::DEVICE }
+  devices = shipped - motors
 
-  it("ships at least 25 motors of all kinds") do
-    expect([shipped.size, shipped.map(&:kind).uniq]).to match([be >= 25, match_array(described_class::KINDS.keys)])
+  it("ships at least 25 motors of all kinds, and devices") do
+    expect([shipped.size, shipped.map(&:kind).uniq]).to match([be >= 25, match_array(described_class::KINDS)])
   end
 
   # Complete and consistent in itself: on a drive that is large enough nothing is found but notes.
-  shipped.each do |motor|
+  motors.each do |motor|
     it "has consistent data of #{motor.part}" do
       family =
         { "induction" => "shire", "linear" => "camargue", "brushed" => "exmoor", "stepper" => "konik" }.fetch(
@@ -20,7 +22,10 @@ RSpec.describe Gallop::Motors::Library do
       assessment =
         Gallop::Motors.for(
           profile,
-          motor.facts.merge("top_speed" => motor.facts["rated_speed"] || motor.facts["top_speed"], "type" => motor.part)
+          motor.own_facts.merge(
+            "top_speed" => motor.facts["rated_speed"] || motor.facts["top_speed"],
+            "type" => motor.part
+          )
         ).assessment
       beside = %w[
         drive_too_small
@@ -43,6 +48,29 @@ RSpec.describe Gallop::Motors::Library do
         )
       end
     end
+  end
+
+  devices.each do |device|
+    it "has consistent data of #{device.part}" do
+      family = device.facts["device"] == "halls" ? "fjord" : "haflinger"
+      facts = { "type" => device.part, **device.own_facts }
+      stage = Gallop::Machine.new(Gallop::Objects::Profile.load(family), { "feedback" => facts }).stage("feedback")
+      severe = stage.assessment.findings.reject { |finding| finding.severity == :note }
+      expect(severe.map(&:id) - %w[slow_word resolver_pairs_odd pairs_missing]).to be_empty
+      expect(stage.assessment.missing).to be_empty
+      expect(stage.assessment.findings.map(&:id).include?("known_of_device")).to eq(device.note.include?(":"))
+    end
+  end
+
+  it "names with each motor a device that there is, and a brake that is whole" do
+    brought = motors.map { |motor| motor.facts_for("feedback")["type"] }.compact.uniq
+    expect(brought - devices.map(&:part)).to be_empty
+    expect(described_class.named("Kestrel 80-08 B").facts_for("power")).to eq(
+      "brake" => "drive",
+      "brake_torque" => "3.2",
+      "brake_release" => "45",
+      "brake_engage" => "25"
+    )
   end
 
   it "reads what it has written, whatever is in it" do
