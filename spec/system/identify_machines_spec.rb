@@ -71,14 +71,26 @@ RSpec.describe "Identifying the machines of print line 2",
     expect(page).to have_css("[data-proof=proven][data-of=open_turn]")
   end
 
-  it "identifies the frequency drive at standstill and turning" do
+  def begin_sequence(button)
+    within("[data-sequence=still]") do
+      expect(page).to have_text("Nothing in the way", wait: 10)
+      all("input[type=checkbox]").each { |box| box.check unless box.checked? }
+      click_button button
+    end
+    expect(page).to have_css("[data-sequence=under_way]")
+  end
+
+  it "identifies the frequency drive at standstill and turning, by one yes, and goes on where that was ended" do
     identify("Web feed")
-    prove("winding")
-    take("motor.stator_resistance")
-    prove("rotor") { expect(@paddock.shaft_speed("Web feed").abs).to be < 3 }
+    begin_sequence("Begin all 4")
+    expect(page).to have_css("[data-sequence] li", text: /Iron and cage\s*under way/, wait: 60)
+    expect(@paddock.shaft_speed("Web feed").abs).to be < 3
+    click_button "End the sequence"
+    expect(page).to have_css("[data-sequence=still]", text: "It went no further: Ended by")
+    begin_sequence("Go on with Iron and cage")
+    expect(page).to have_css("[data-sequence=still]", text: "4 of 4", wait: 120)
     expect(page).to have_css("[data-proof=proven][data-of=rotor]", text: "Time constant of the rotor")
-    prove("free_run")
     expect(page).to have_css("[data-proof=proven][data-of=free_run]", text: "Current for the flux")
-    expect(page).to have_css("[data-measured='motor.no_load_current']")
+    within("[data-measured='motor.stator_resistance']") { expect(page).to have_text("taken") }
   end
 end

@@ -22,16 +22,16 @@ export function SequenceCard({ drive }: { drive: Drive }) {
         title="One after the other"
         aside={<Text color="muted">{`${steps.length - left} of ${steps.length}`}</Text>}
       >
-        <Flex as="ol" gap="3" wrap="wrap" fontSize="small" mt="1" listStyleType="none">
+        <Box as="ol" fontSize="small" mt="1" mb="1.5" listStyleType="none">
           {steps.map(({ id, title, standing }) => (
-            <li key={id}>
-              {title}{" "}
-              <Text as="span" color={standing ? STANDING[standing].colour : "muted"}>
+            <Flex as="li" key={id} justify="space-between" gap="3">
+              <Text>{title}</Text>
+              <Text color={standing ? STANDING[standing].colour : "muted"}>
                 {under_way && drive.run?.kind === id ? "under way" : standing ? STANDING[standing].word : "to prove"}
               </Text>
-            </li>
+            </Flex>
           ))}
-        </Flex>
+        </Box>
         {last_words && !under_way && left > 0 && (
           <Text fontSize="small" color="cautionText" mt="1.5" role="status">
             It went no further: {last_words}
