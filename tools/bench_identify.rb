@@ -28,7 +28,9 @@ class BenchIdentify
     torque_constant: 2.0,
     inertia: 5.0,
     coulomb: 10.0,
-    load: 5.0
+    load: 5.0,
+    resonance: 2.0,
+    antiresonance: 2.0
   }.freeze
   WRONG = %w[uncoupled drags].freeze # what no sound machine has; its field may well stand wrong
   UNITS = { offset: "°" }.freeze
@@ -101,6 +103,7 @@ class BenchIdentify
         made[:errors].update(shop.error_of_turn(kind, machine, found))
       end
     end
+    answer(made, shop, random) if kind == :servo
     spin(made, shop, machine) if IdentifyMistakes::SPINNING.include?(kind)
     cage(made, shop, machine) if kind == :induction
     made
@@ -111,6 +114,16 @@ class BenchIdentify
       found = shop.found_by(:spin, machine)
       made[:accused].concat(found.findings.select { |one| WRONG.include?(one.id) }.map(&:headline))
       made[:errors].update(shop.errors_of_spin(machine, found))
+    end
+  end
+
+  # The same kind of machine, with a spring before its load.
+  def answer(made, shop, random)
+    truth = nil
+    machine = shop.machine(:servo, random) { |drive| truth = shop.two_masses(drive, random) }
+    step(made) do
+      found = shop.found_by(:response, machine)
+      made[:errors].update(shop.errors_of_response(truth, found).slice(:resonance, :antiresonance))
     end
   end
 

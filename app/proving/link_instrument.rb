@@ -40,6 +40,11 @@ module Proving
       connection.motion.perform(@tab, Motion::Turn.new(unit.from_si(real)))
     end
 
+    def excite(excitation)
+      @run.checkpoint!
+      connection.motion.perform(@tab, Motion::Excitation.new(excitation))
+    end
+
     def record(keys, divider:, length:)
       setup = Gallop::Traces::Setup.checked(profile, signals: keys, divider: divider, length: length, pre: 0)
       ticket = arm(setup)

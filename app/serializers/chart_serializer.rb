@@ -4,8 +4,8 @@
 class ChartSerializer < ApplicationSerializer
   field :id, "string"
   field :title, "string"
-  field(:x, "{ label: string, unit: string }") { |chart| chart.x.to_h }
-  field(:y, "{ label: string, unit: string }") { |chart| chart.y.to_h }
+  field(:x, "{ label: string, unit: string, scale?: string }") { |chart| chart.x.to_h }
+  field(:y, "{ label: string, unit: string, scale?: string }") { |chart| chart.y.to_h }
   field(:curves, "{ name: string, role: 'main' | 'second' | 'weak', points: [number, number][] }[]") do |chart|
     chart.curves.map(&:to_h)
   end

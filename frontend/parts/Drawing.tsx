@@ -16,6 +16,17 @@ const TONES = {
   bad: "var(--chakra-colors-stop)",
 } as const;
 
+const linear = (right: number) => ({ share: (x: number) => x / (right || 1), ticks: ticks(0, right, 6) });
+
+/** 1, 2 and 5 of each decade. */
+const logarithmic = (left: number, right: number) => {
+  const decades = Array.from({ length: 12 }, (_, n) => 10 ** (n - 3));
+  return {
+    share: (x: number) => Math.log(x / left) / Math.log(right / left),
+    ticks: decades.flatMap((ten) => [ten, 2 * ten, 5 * ten]).filter((x) => x >= left && x <= right),
+  };
+};
+
 /** Curves that follow from facts, with the levels they are held against. */
 export function Drawing({ chart }: { chart: Chart }) {
   const xs = [
@@ -27,10 +38,13 @@ export function Drawing({ chart }: { chart: Chart }) {
     ...chart.marks.flatMap((mark) => (mark.height !== null ? [mark.height] : mark.across === "y" ? [mark.at] : [])),
   ];
   const right = Math.max(...xs);
-  // A drawing of voltages does not begin at zero: what matters lies close together.
-  const low = chart.y.unit === "V" ? Math.min(...ys) - 0.06 * (Math.max(...ys) - Math.min(...ys)) : Math.min(0, ...ys);
+  const axis = chart.x.scale === "log" ? logarithmic(Math.min(...xs), right) : linear(right);
+  // A drawing of voltages or of decibels does not begin at zero: what matters lies close together.
+  const low = ["V", "dB"].includes(chart.y.unit)
+    ? Math.min(...ys) - 0.06 * (Math.max(...ys) - Math.min(...ys))
+    : Math.min(0, ...ys);
   const high = Math.max(...ys) + 0.08 * (Math.max(...ys) - low || 1);
-  const across = (x: number) => PLOT.left + (x / (right || 1)) * (WIDTH - PLOT.left - PLOT.right);
+  const across = (x: number) => PLOT.left + axis.share(x) * (WIDTH - PLOT.left - PLOT.right);
   const up = (y: number) => HEIGHT - PLOT.bottom - ((y - low) / (high - low || 1)) * (HEIGHT - PLOT.top - PLOT.bottom);
   const path = (points: [number, number][]) =>
     points.map(([x, y], index) => `${index ? "L" : "M"}${across(x).toFixed(1)} ${up(y).toFixed(1)}`).join("");
@@ -75,7 +89,7 @@ export function Drawing({ chart }: { chart: Chart }) {
             </text>
           </g>
         ))}
-        {ticks(0, right, 6).map((x) => (
+        {axis.ticks.map((x) => (
           <text
             key={x}
             x={across(x)}

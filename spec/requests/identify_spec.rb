@@ -72,6 +72,19 @@ RSpec.describe "Identifying a drive", type: :request do
     end
   end
 
+  it "finds that nothing rings in one mass, and how much it is" do
+    ready do
+      drive.update!(gait: "trot")
+      view = run("response", room: 30, eyes: %w[nobody room coupled])
+      expect(view).to include("state" => "done"), view.inspect
+      expect(view["proof"]["headline"]).to match(
+        /\AOne mass of 2.1\d kg·cm²: nothing rings from \d.\d Hz to 1.\d\d\d Hz/
+      )
+      expect(view["proof"]["chart"]["x"]).to include("scale" => "log")
+      expect(drive.connection.ask { |wire| wire.read_one("excitation.state") }).to eq(2)
+    end
+  end
+
   def begin_turn
     run = api(:post, "#{path}/runs", { test: "open_turn", **eyes })
     wait_until("the field to turn", seconds: 10) { drive.connection.samples.last["speed.actual"].abs > 5 }

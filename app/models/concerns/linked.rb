@@ -67,7 +67,10 @@ module Linked
   # Whether the drive commands a holding brake.
   def braked? = live_values["brake.fitted"] == 1
   # For Gallop::Tests. @return [Array<Symbol>]
-  def has = [*(:counts if counts?), *(:brake if braked?)]
+  def has = [*(:counts if counts?), *(:fine if fine?), *(:brake if braked?)]
+
+  # Whether its device has so many counts that it shows how a shaft trembles.
+  def fine? = counts? && live_values["feedback.counts_per_turn"].to_i >= Gallop::Identify::Response::FEWEST_COUNTS
 
   def halls? = counts? && (profile.rating[:feedback] == ["halls"] || [6, 7].include?(live_values["feedback.kind"]))
   def live_settings = profile ? live_values.slice(*profile.settings.map(&:key)) : {}

@@ -17,7 +17,8 @@ module Gallop
     end
 
   class Chart
-    Axis = Record.define(:label, :unit)
+    # scale: :linear, or :log
+    Axis = Record.define(:label, :unit, scale: :linear)
     # role decides how it is drawn: :main, :second, :weak (dashed). points: [[x, y]] in the axes' units
     Curve = Record.define(:name, :points, role: :main)
     # A level (across: :y), an upright (across: :x) or, with height, a point. tone: :plain, :good, :bad

@@ -49,7 +49,7 @@ module Gallop
       Stage.new(
         id: "identify",
         title: "Identify",
-        groups: %w[injection sensing],
+        groups: %w[injection excitation sensing],
         form: nil,
         words: "measure identification resistance inductance commutation offset wiring test"
       ),

@@ -4,7 +4,7 @@ module Gallop
   # The tests that can be run on a drive, in the order in which they are shown.
   module Tests
     # @!attribute stage [String] of Stages, where it is found @!attribute counting [Boolean] whether it needs a device
-    # that counts @!attribute blind [Boolean] whether it is for drives without one @!attribute optional [Boolean]
+    # that counts @!attribute fine [Boolean] and with many counts @!attribute blind [Boolean] whether it is for drives without one @!attribute optional [Boolean]
     # whether a drive is identified without it @!attribute not_for [Array<Symbol>] kinds of motor for which it makes no
     # sense @!attribute only_for [Symbol, nil] the one for which it does @!attribute braked [Boolean] whether it needs a
     # holding brake that the drive commands
@@ -15,16 +15,17 @@ module Gallop
         :stage,
         :words,
         counting: false,
+        fine: false,
         blind: false,
         optional: false,
         not_for: [],
         only_for: nil,
         braked: false
       ) do
-        # @param has [Array<Symbol>] of :counts and :brake, what the drive has
+        # @param has [Array<Symbol>] of :counts, :fine and :brake, what the drive has
         def fits?(profile, has)
           counts = has.include?(:counts)
-          return false if braked && !has.include?(:brake)
+          return false if (braked && !has.include?(:brake)) || (fine && !has.include?(:fine))
           return false if only_for && only_for != profile.motor_kind
           (counts ? !blind : !counting) && !not_for.include?(profile.motor_kind)
         end
@@ -91,6 +92,17 @@ module Gallop
         not_for: %i[induction],
         words:
           "torque constant inertia friction gravity load smooth ripple closed loop commutation identification magnets"
+      ),
+      Row.new(
+        id: "response",
+        title: "Frequency response",
+        stage: "identify",
+        counting: true,
+        fine: true,
+        optional: true,
+        not_for: %i[induction],
+        words:
+          "resonance antiresonance bode frequency response two masses spring belt coupling stiffness coherence ring"
       ),
       Row.new(
         id: "free_run",

@@ -46,6 +46,11 @@ class BenchInstrument < Gallop::Identify::Instrument
     write("injection.command", 1)
   end
 
+  def excite(excitation)
+    excitation&.entries&.each { |key, figure| write(key, figure) }
+    write("excitation.command", excitation ? 1 : 2)
+  end
+
   # Whoever is asked has watched the shaft.
   attr_accessor :eyes
 

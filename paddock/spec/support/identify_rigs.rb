@@ -58,6 +58,8 @@ module IdentifyRigs
       Gallop::Identify::OpenTurn.new(instrument, **how).measure.tap { |found| @turned = found }
     when :spin
       Gallop::Identify::Spin.new(turning(machine), **how).measure
+    when :response
+      Gallop::Identify::Response.new(turning(machine), room: 10.0, **how).measure
     when :rotor
       Gallop::Identify::Rotor.new(instrument).measure
     when :brake
@@ -127,6 +129,22 @@ module IdentifyRigs
       magnetising: [found.figures[:magnetising], truth[:magnetising]],
       rotor_resistance: [found.figures[:rotor_resistance], @stand_in.axis.motor.instance_variable_get(:@r_r)]
     }.select { |_, (figure, _)| figure }.transform_values { |figure, right| percent(figure, right) }
+  end
+
+  # A spring between motor and load. @param drive [Hash] rig entry @return [Hash] Hz that ring
+  def two_masses(drive, random)
+    near = drive["mechanics"].fetch("inertia")
+    far = near * Math.exp(random.rand(Math.log(0.4)..Math.log(12.0)))
+    still = Math.exp(random.rand(Math.log(14.0)..Math.log(160.0)))
+    stiffness = far * (2 * Math::PI * still)**2
+    damping = random.rand(0.01..0.08) * 2 * Math.sqrt(stiffness * near * far / (near + far))
+    drive["mechanics"].merge!("load_inertia" => far, "stiffness" => stiffness, "damping" => damping)
+    { antiresonance: still, resonance: still * Math.sqrt(1 + far / near), inertia: near + far }
+  end
+
+  # Percent. @param truth [Hash] of two_masses
+  def errors_of_response(truth, found)
+    truth.filter_map { |name, right| [name, percent(found.figures[name], right)] if found.figures[name] }.to_h
   end
 
   # Percent; of friction and load of the rated torque, where they are small.

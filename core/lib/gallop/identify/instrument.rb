@@ -38,6 +38,9 @@ module Gallop
       # To a speed by the ramps, in the mode of speed. @param speed [Float] rad/s of the shaft, signed
       def turn(speed) = raise(NotImplementedError)
 
+      # Adds something to what the loops want, which ends by itself. @param excitation [Excitation, nil] nil ends it
+      def excite(excitation) = raise(NotImplementedError)
+
       # @param keys [Array<String>] of signals @param divider [Integer] periods of the fastest loop from sample to
       # sample @param length [Integer] samples @yield while it is recorded @return [Take]
       def record(keys, divider:, length:) = raise(NotImplementedError)

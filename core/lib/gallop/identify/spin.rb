@@ -80,7 +80,7 @@ module Gallop
       def carry_out
         refuse_one_way
         @course = self.class.course(@instrument, @room)
-        await_ready
+        Ready.new(@instrument).await
         done = 0.0
         @cycles =
           @course.speeds.map do |speed|
@@ -125,23 +125,6 @@ module Gallop
               "Only one direction is permitted (#{@instrument.profile.fetch("limits.direction").name}); friction " \
                 "and load are told apart by turning both ways. Permit both for the test."
       end
-
-      # Aligned, where it has to be, and its brake open.
-      def await_ready
-        looks = 0
-        while NOT_READY.include?(@instrument.figure("feedback.aligned")&.to_i)
-          if (looks += 1) > ALIGNING / LOOK
-            raise Undecided, "The drive has not found its magnets. Turn it by the field."
-          end
-          @instrument.refuse_fault
-          @instrument.pause(LOOK)
-        end
-        @instrument.pause(@instrument.figure("brake.release_time").to_f + MARGIN)
-      end
-
-      NOT_READY = [0, 1].freeze # of feedback.aligned
-      ALIGNING = 12.0 # s at the longest
-      private_constant :NOT_READY, :ALIGNING
 
       def record(speed)
         seconds = LATE * @course.lasts(speed) + 2 * MARGIN

@@ -63,6 +63,7 @@ module Gallop
           keep(entry, raw)
           trace_memory.command(raw) if entry.key == "trace.command"
           @injection.command(raw) if entry.key == "injection.command"
+          @excitation.command(raw) if entry.key == "excitation.command"
           take_commands
         end
 

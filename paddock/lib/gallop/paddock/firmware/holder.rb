@@ -9,6 +9,7 @@ module Gallop
       class Holder
         PATIENCE = 2.0 # s without a token, while operation is not enabled
         ITS_OWN = %w[control.watchdog_window envelope.speed envelope.torque envelope.acceleration].freeze
+        TESTS = %w[injection excitation].freeze # groups that only a holder may write
 
         attr_reader :number
 
@@ -23,7 +24,7 @@ module Gallop
         def objection(connection, entry, raw)
           return if connection.nil? || is?(connection) || quick_stop?(entry, raw)
           return :held if anybody?
-          :not_held if ITS_OWN.include?(entry.key) || entry.group == "injection"
+          :not_held if ITS_OWN.include?(entry.key) || TESTS.include?(entry.group)
         end
 
         def take(connection, number)

@@ -62,6 +62,12 @@ module Gallop
         # Electrical rad/s of a field that it turns
         def highest_field = @bounds.top * @pairs
 
+        # Whether the loops turn the motor, and nothing stops it.
+        def loops_run?
+          @stage_on && @machine.state == :operation_enabled && !stop_kind && !@injection.ours? &&
+            !@alignment.under_way? && !brake_opening?
+        end
+
         # rad of the motor, by the device that closes the position loop
         def position = @second.leads? ? @second.place(@radians) : @count * @radians
 
@@ -72,9 +78,10 @@ module Gallop
           @second = SecondFeedback.new(self)
           @alignment = Alignment.new(self)
           @torque_path = TorquePath.new(self)
+          @excitation = Excitation.new(self)
         end
 
-        def parts = [*super, @second, @alignment, @torque_path]
+        def parts = [*super, @second, @alignment, @torque_path, @excitation]
 
         def start_loops
           @current = Control::CurrentLoop.new
@@ -190,6 +197,7 @@ module Gallop
           @current.reset
           @weakening.reset
           @alignment.break_off
+          @excitation.rest
           @torque_path.rest
           @torque = 0.0
           release_targets
@@ -205,7 +213,15 @@ module Gallop
         def control_speed
           weaken if @weakens
           ahead = @feed_forward * @wanted_rate + @torque_path.ahead(@wanted_speed)
+          return excite(ahead) if @excitation.live?
           @torque = @torque_path.shape(@occupation.torque(@speed_loop, @speed, ahead, torque_bound))
+        end
+
+        # A speed that is wanted on top is as good as one that is missing.
+        def excite(ahead)
+          @excitation.step
+          ahead += @excitation.torque
+          @torque = @torque_path.shape(@occupation.torque(@speed_loop, @speed - @excitation.speed, ahead, torque_bound))
         end
 
         # A stop may use the whole torque.

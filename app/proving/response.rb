@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module Proving
+  # How the mechanics answer to torque at each frequency: what rings, and where.
+  class Response < Spin
+    motion Motion::Mode::TURNING
+    begun_with room: (0.1..MOST_ROOM)
+    rests_on values: superclass.rests_on[:values] + %w[motor.torque_constant speed_loop.load_inertia],
+             facts: superclass.rests_on[:facts]
+
+    def announcement
+      passes = Gallop::Identify::Response::BANDS.size * (Gallop::Identify::Response::PASSES.size + 1)
+      Announcement.new(
+        moves:
+          "The #{thing} goes slowly forward and back, #{passes} passes#{" at about #{pace}" if pace}, never further " \
+            "than there is room.",
+        lasts: passes * Gallop::Identify::Response::LASTS + 4.0,
+        sentence: "A hiss and rumble of many tones at once for some seconds is normal; a knock is not: Escape ends it."
+      )
+    end
+
+    private
+
+    def pace
+      return unless drive.connection&.online?
+      shaft.text(:fine_speed, Gallop::Identify::Response.speed(LiveFigures.new(drive), usual))
+    end
+
+    def procedure(instrument, room:) = Gallop::Identify::Response.new(instrument, room: reckoned(room))
+  end
+end
