@@ -4,7 +4,7 @@ module Proving
   # Resistance, inductances, phases and current sensors, at standstill.
   class Winding < Identification
     motor_known false
-    rests_on values: %w[motor.rated_current limits.current sensing.offset_u sensing.offset_v],
+    rests_on values: %w[motor.rated_current limits.current sensing.offset_u sensing.offset_v sensing.assignment],
              facts: {
                "motor" => %w[type]
              }

@@ -117,6 +117,10 @@ export function Drawing({ chart }: { chart: Chart }) {
   );
 }
 
+/** Words of an upright: to its left, or to its right where it is what must not be. */
+const beside = (x: number, tone: keyof typeof TONES): { x: number; textAnchor: "start" | "end" } =>
+  tone === "bad" && x < WIDTH - 90 ? { x: x + 4, textAnchor: "start" } : { x: x - 4, textAnchor: "end" };
+
 function MarkShape({
   mark,
   across,
@@ -147,7 +151,7 @@ function MarkShape({
     return (
       <g>
         <path d={`M${across(mark.at)} ${PLOT.top}V${HEIGHT - PLOT.bottom}`} stroke={colour} strokeDasharray="3 3" />
-        <text x={across(mark.at) - 4} y={PLOT.top + 8} textAnchor="end" fill={colour}>
+        <text {...beside(across(mark.at), mark.tone)} y={PLOT.top + 8} fill={colour}>
           {mark.label}
         </text>
       </g>

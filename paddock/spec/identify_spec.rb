@@ -25,6 +25,22 @@ RSpec.describe Gallop::Identify do
     "refused"
   end
 
+  wired = (Chance.long? ? IdentifyMistakes::WIRED : [IdentifyMistakes::WIRED.sample(random: seeded)])
+  wired.each do |kind|
+    it "puts the current sensors of a #{kind} right in software, and measures the winding with it" do
+      flaw = { "exchanged" => kind != :brushed, "reversed_v" => true }
+      one = machine(kind, random("assignment", 1)) { |drive| drive["sensor"].merge!(flaw) }
+      wrong = found_by(:winding, one)
+      expect(wrong.estimates.map(&:key)).to eq(["sensing.assignment"])
+      write("control.word", 0)
+      pass(0.1)
+      write("sensing.assignment", wrong.estimates.first.figure)
+      found = found_by(:winding, one)
+      expect(found.findings.select(&:blocker?)).to be_empty
+      expect(errors_of_winding(one, found)[:resistance].abs).to be < 5
+    end
+  end
+
   IdentifyRigs::KINDS.each_key do |kind|
     it "finds resistance, inductances and the place of the magnets of a #{kind}, or says why not" do
       rigs.times do |n|

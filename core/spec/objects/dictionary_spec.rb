@@ -6,12 +6,12 @@ require_relative "../core_helper"
 # contradicts itself.
 RSpec.describe Gallop::Objects::Profile do
   SIZES = {
-    "haflinger" => 400..450,
+    "haflinger" => 400..470,
     "shire" => 350..390,
-    "fjord" => 180..220,
-    "camargue" => 390..430,
-    "exmoor" => 180..220,
-    "konik" => 400..450
+    "fjord" => 180..240,
+    "camargue" => 390..460,
+    "exmoor" => 180..240,
+    "konik" => 400..470
   }.freeze
   PLAIN_UNITS = ["", "counts", "turns", "V/A", "V/A·s", "N·m·s/rad", "N·s/m"].freeze
 

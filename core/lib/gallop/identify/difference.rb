@@ -19,7 +19,13 @@ module Gallop
         "motor.rotor_inertia" => -0.2..0.4
       }.freeze
       # What nobody takes unseen.
-      DECIDES = %w[motor.pole_pairs feedback.counts_per_turn feedback.direction limits.polarity].freeze
+      DECIDES = %w[
+        motor.pole_pairs
+        feedback.counts_per_turn
+        feedback.direction
+        limits.polarity
+        sensing.assignment
+      ].freeze
 
       # @param entry [Objects::Entry] @param given [Float, nil] @param measured [Float] in the unit of the entry
       def initialize(entry, given, measured)
@@ -49,7 +55,7 @@ module Gallop
         send(KINDS.fetch(@entry.key, :plain))
       end
 
-      ZERO_IS_A_FIGURE = %w[feedback.commutation_offset feedback.direction limits.polarity].freeze
+      ZERO_IS_A_FIGURE = %w[feedback.commutation_offset feedback.direction limits.polarity sensing.assignment].freeze
 
       KINDS = {
         "motor.phase_resistance" => :resistance,
@@ -62,7 +68,8 @@ module Gallop
         "brake.engage_time" => :brake,
         "feedback.commutation_offset" => :offset,
         "feedback.direction" => :direction,
-        "limits.polarity" => :polarity
+        "limits.polarity" => :polarity,
+        "sensing.assignment" => :assignment
       }.freeze
 
       private
@@ -105,6 +112,8 @@ module Gallop
       def load_inertia = "#{percent} than is set: that was worked out from dimensions, or never given."
 
       def offset = "A library or a sheet cannot know how the device sits on the shaft."
+      def assignment = "The channels show the currents otherwise than they flow."
+
       def polarity = "The machine wants the other way round."
 
       def direction = "The count goes against the field as it is."

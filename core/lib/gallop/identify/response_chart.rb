@@ -21,7 +21,7 @@ module Gallop
             title: "Answer of the mechanics",
             x: Chart::Axis.new(label: "frequency", unit: "Hz", scale: :log),
             y: Chart::Axis.new(label: "speed for torque", unit: "dB"),
-            curves: [all, sure, *model].select { |curve| curve.points.size > 1 },
+            curves: [*model, all, sure].select { |curve| curve.points.size > 1 },
             marks: marks
           )
         one if one.shown?

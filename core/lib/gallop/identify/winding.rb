@@ -56,17 +56,18 @@ module Gallop
           (brushed? ? BRUSHED_SHARE : SHARE) * Permitted.rated_current(@instrument),
           OF_MOST.fetch(@kind, OF_MOST[:default]) * Permitted.most_current(@instrument)
         ].min
+        @assignment = @instrument.figure(Assignment::KEY)&.then { |code| Assignment.of(code.round) }
         @found = brushed? ? measure_armature : measure_patiently
       end
 
       # @return [Result]
       def result
-        words = WindingFindings.new(@kind, @found)
+        words = WindingFindings.new(@kind, @found, assignment: @assignment)
         Result.new(
           headline: words.headline,
           rows: words.rows,
           findings: words.findings,
-          estimates: words.findings.any?(&:blocker?) ? [] : words.estimates,
+          estimates: words.estimates,
           take: drawn,
           figures: @found.to_h.slice(:resistance, :low, :high)
         )

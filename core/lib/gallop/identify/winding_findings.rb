@@ -19,8 +19,10 @@ module Gallop
         }
       }.freeze
 
-      # @param kind [Symbol] of motor @param found [Winding::Found]
-      def initialize(kind, found)
+      # @param kind [Symbol] of motor @param found [Winding::Found] @param assignment [Assignment, nil] of the current
+      # channels, as the drive has it
+      def initialize(kind, found, assignment: nil)
+        @assignment = assignment
         @kind = kind
         @found = found
         @reading = found.reading
@@ -44,8 +46,16 @@ module Gallop
         @findings ||= Finding.in_order([open_phase, exchanged, reversed, unmatched].compact)
       end
 
+      # Where channels are wrong, and nothing else is, what puts them right; else the winding.
       # @return [Array<Estimate>]
       def estimates
+        return winding if @reading.sound?
+        @assignment && @reading.open.nil? ? [assignment] : []
+      end
+
+      private
+
+      def winding
         list = [
           Estimate.new(key: keys[:resistance], figure: @found.resistance, uncertainty: @found.resistance_uncertainty)
         ]
@@ -57,7 +67,9 @@ module Gallop
         )
       end
 
-      private
+      def assignment
+        Estimate.new(key: Assignment::KEY, figure: @assignment.corrected(@reading).code, uncertainty: 0.0)
+      end
 
       def keys = KEYS.fetch(@kind, KEYS[:default])
       def inductance = (@found.low + @found.high) / 2
@@ -91,7 +103,7 @@ module Gallop
           "sensors_exchanged",
           "The current sensors of phases U and V are exchanged",
           because: "A voltage along U lets the sensor of V show its current, and the other way round.",
-          so: "Exchange the plugs of both sensors. The current loop would be unstable as it is."
+          so: "Exchange the plugs of both sensors, or take the assignment over. The loop would be unstable as it is."
         )
       end
 
@@ -102,7 +114,9 @@ module Gallop
           "sensors_reversed",
           names.one? ? "The current sensor of #{names.first} counts backward" : "Both current sensors count backward",
           because: "The current that is shown flows against the voltage that stands on the motor.",
-          so: "Turn the wire through the sensor, or its plug. The current loop would run away as it is."
+          so:
+            "Turn the wire through the sensor, or its plug; or take the assignment over. The current loop would run " \
+              "away as it is."
         )
       end
 

@@ -48,6 +48,14 @@ module Gallop
         @i_beta = (u + 2.0 * v) * INVERSE_SQRT3
       end
 
+      # What was read, by channels that are put in each other's place, then reversed. @param signs [Array<Float>] 1 or -1
+      def rearrange(exchanged, signs)
+        u, v = exchanged ? [@i_v, @i_alpha] : [@i_alpha, @i_v]
+        @i_alpha = signs[0] * u
+        @i_v = signs[1] * v
+        @i_beta = (@i_alpha + 2.0 * @i_v) * INVERSE_SQRT3
+      end
+
       # The same currents with V and W in each other's place; the channels show what they have seen.
       def mirror
         @i_beta = -@i_beta

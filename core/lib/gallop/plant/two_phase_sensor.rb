@@ -10,6 +10,11 @@ module Gallop
         @i_alpha = sample(@gain_u * i_alpha, place) - @zero_u
         @i_beta = @i_v = sample(@gain_v * i_beta, place + 1) - @zero_v
       end
+
+      def rearrange(exchanged, signs)
+        super
+        @i_beta = @i_v
+      end
     end
   end
 end

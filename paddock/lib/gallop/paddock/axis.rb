@@ -165,7 +165,14 @@ module Gallop
       # What the current sensors see: the currents of the motor, on the wires as they are connected.
       def read_currents
         @sensor.read(@motor.i_alpha, @phases_exchanged ? -@motor.i_beta : @motor.i_beta)
+        @sensor.rearrange(@channels_swapped, @channel_signs) if @channel_signs
         @sensor.mirror if @mirrored
+      end
+
+      # How the firmware takes what its sensors show. @param assignment [Identify::Assignment]
+      def assign_channels(assignment)
+        @channels_swapped = assignment.exchanged
+        @channel_signs = assignment.as_wired? ? nil : assignment.signs
       end
 
       # Between V and W, as the firmware means them. @return [Float] A

@@ -13,8 +13,12 @@ module Gallop
           @shown_u = @shown_v = 0.0
         end
 
+        # The offsets are those of what is taken, the converter has them of what it shows.
         def settings_changed
-          axis.sensor.zero(*OFFSETS.map { |key| raw(key) ? setting(key) : 0.0 })
+          assignment = Identify::Assignment.of(raw(Identify::Assignment::KEY))
+          axis.assign_channels(assignment)
+          offsets = OFFSETS.zip(assignment.signs).map { |key, sign| raw(key) ? sign * setting(key) : 0.0 }
+          axis.sensor.zero(*(assignment.exchanged ? offsets.reverse : offsets))
         end
 
         # Nothing else reads the sensors of a drive that is at rest.
