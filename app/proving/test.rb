@@ -64,6 +64,9 @@ module Proving
     # The figures of .begun_with, for a page. @return [Array<Asked>]
     def asked = []
 
+    # Figures of .asks_for, for a page. @return [Array<Asked>]
+    def answers = []
+
     # @return [Array<Needs::Need>]
     def needs = raise(NotImplementedError)
 

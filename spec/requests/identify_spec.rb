@@ -85,6 +85,25 @@ RSpec.describe "Identifying a drive", type: :request do
     end
   end
 
+  it "turns so far, asks what the load did, and keeps both with the mechanics" do
+    ready do
+      api(:put, "#{path}/mechanics", { facts: { mechanism: "belt", teeth: "32", pitch: "5" } })
+      run = api(:post, "#{path}/runs", { test: "travel", turns: 3, eyes: %w[nobody room mark] })
+      expect(response.status).to eq(201), run.inspect
+      wait_until("the question", seconds: 30) { api(:get, path).dig("run", "question") }
+      expect(drive.connection.motion.holding?).to be(false)
+      api(:post, "#{path}/runs/#{run["id"]}/answer", { travel: 0 })
+      expect(response.status).to eq(400)
+      api(:post, "#{path}/runs/#{run["id"]}/answer", { travel: 480 })
+      wait_until("the end", seconds: 10) { Run.find(run["id"]).standing != "running" }
+      view = api(:get, "#{path}/runs/#{run["id"]}")
+      expect(view["proof"]["headline"]).to match(/mm in a turn of the motor/), view.inspect
+      facts = drive.reload.facts.where(stage: "mechanics").to_h { |fact| [fact.key, fact.text] }
+      expect(facts["measured_turns"].to_f).to be_within(0.2).of(3.0)
+      expect(facts).to have_key("measured_travel")
+    end
+  end
+
   def begin_turn
     run = api(:post, "#{path}/runs", { test: "open_turn", **eyes })
     wait_until("the field to turn", seconds: 10) { drive.connection.samples.last["speed.actual"].abs > 5 }

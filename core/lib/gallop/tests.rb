@@ -4,10 +4,10 @@ module Gallop
   # The tests that can be run on a drive, in the order in which they are shown.
   module Tests
     # @!attribute stage [String] of Stages, where it is found @!attribute counting [Boolean] whether it needs a device
-    # that counts @!attribute fine [Boolean] and with many counts @!attribute blind [Boolean] whether it is for drives without one @!attribute optional [Boolean]
-    # whether a drive is identified without it @!attribute not_for [Array<Symbol>] kinds of motor for which it makes no
-    # sense @!attribute only_for [Symbol, nil] the one for which it does @!attribute braked [Boolean] whether it needs a
-    # holding brake that the drive commands
+    # that counts @!attribute fine [Boolean] and with many counts @!attribute blind [Boolean] whether it is for drives
+    # without one @!attribute optional [Boolean] whether a drive is identified without it @!attribute not_for
+    # [Array<Symbol>] kinds of motor for which it makes no sense @!attribute only_for [Symbol, nil] the one for which it
+    # does @!attribute braked [Boolean] whether it needs a holding brake that the drive commands
     Row =
       Record.define(
         :id,
@@ -103,6 +103,15 @@ module Gallop
         not_for: %i[induction],
         words:
           "resonance antiresonance bode frequency response two masses spring belt coupling stiffness coherence ring"
+      ),
+      Row.new(
+        id: "travel",
+        title: "Travel in a turn",
+        stage: "identify",
+        counting: true,
+        optional: true,
+        not_for: %i[induction linear],
+        words: "travel measured lead gear ratio rule turn units feed constant mechanism"
       ),
       Row.new(
         id: "free_run",

@@ -20,7 +20,10 @@ export function ProofResult({ proof, title }: { proof: Proof; title: string }) {
           {proof.rows.map(({ label, text }) => (
             <tr key={label}>
               <td style={{ width: "38%" }}>{label}</td>
-              <td className={text.length > LONG ? undefined : "figure"} style={{ textAlign: text.length > LONG ? "left" : "right" }}>
+              <td
+                className={text.length > LONG ? undefined : "figure"}
+                style={{ textAlign: text.length > LONG ? "left" : "right" }}
+              >
                 {text}
               </td>
             </tr>

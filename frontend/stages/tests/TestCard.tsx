@@ -28,7 +28,7 @@ export function TestCard({ drive, id }: { drive: Drive; id: string }) {
         ) : (
           <Begun drive={drive} test={test} said={said} onSay={setSaid} />
         )}
-        {running?.question && <RunQuestion drive={drive} run={running} />}
+        {running?.question && <RunQuestion drive={drive} run={running} figures={test.answers} />}
         <LastRun run={test.run} />
         {test.proof && <ProofResult proof={test.proof} title={test.title} />}
         {test.run?.traced && !running && !test.proof?.chart && <RunTrace drive={drive} run={test.run} />}

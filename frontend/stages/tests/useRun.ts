@@ -12,7 +12,7 @@ export function useRun(drive: Drive) {
     (told: { test: string; seen?: string; eyes?: string[]; [figure: string]: unknown }) => api.post<Run>(path, told),
     options,
   );
-  const answer = useAction(({ run, ...said }: { run: Run; turns?: number; seen?: string }) => {
+  const answer = useAction(({ run, ...said }: { run: Run; seen?: string; [figure: string]: unknown }) => {
     return api.post<Run>(`${path}/${run.id}/answer`, said);
   }, options);
   const abort = useAction((run: Run) => api.post<Run>(`${path}/${run.id}/abort`, {}), options);

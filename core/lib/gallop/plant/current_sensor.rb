@@ -48,7 +48,8 @@ module Gallop
         @i_beta = (u + 2.0 * v) * INVERSE_SQRT3
       end
 
-      # What was read, by channels that are put in each other's place, then reversed. @param signs [Array<Float>] 1 or -1
+      # What was read, by channels that are put in each other's place, then reversed.
+      # @param signs [Array<Float>] 1 or -1
       def rearrange(exchanged, signs)
         u, v = exchanged ? [@i_v, @i_alpha] : [@i_alpha, @i_v]
         @i_alpha = signs[0] * u
