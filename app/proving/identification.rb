@@ -43,7 +43,7 @@ module Proving
       Verdict.new(
         passed: found.findings.none?(&:blocker?),
         headline: found.headline,
-        rows: found.rows + looked_at,
+        rows: found.rows + beside + looked_at,
         findings: found.findings,
         estimates: found.estimates,
         chart: found.chart,
@@ -55,6 +55,9 @@ module Proving
 
     # @return [#carry_out, #result]
     def procedure(_instrument, **_given) = raise(NotImplementedError)
+
+    # What is worth being seen beside it. @return [Array<Array(String, String)>]
+    def beside = []
 
     # @return [Array<Array(String, String)>]
     def looked_at

@@ -102,5 +102,18 @@ module Proving
     def procedure(instrument, room:) = Gallop::Identify::Spin.new(instrument, room: reckoned(room), alone: alone?)
 
     def alone? = false
+
+    # What the other of both found, coupled or not, so that what the load changes is seen.
+    def beside
+      other = drive.latest_proofs.find { |proof| proof.kind == (alone? ? Spin.id : SpinAlone.id) && !proof.stale? }
+      return [] unless other
+      other
+        .rows
+        .select { |row| row["label"].match?(COMPARED) }
+        .map { |row| ["#{alone? ? "Coupled" : "Uncoupled"}: #{row["label"].downcase_first}", row["text"]] }
+    end
+
+    COMPARED = /\A(Ripple at|Friction|Field before)/
+    private_constant :COMPARED
   end
 end

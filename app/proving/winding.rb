@@ -6,7 +6,7 @@ module Proving
     motor_known false
     rests_on values: %w[motor.rated_current limits.current sensing.offset_u sensing.offset_v sensing.assignment],
              facts: {
-               "motor" => %w[type]
+               "motor" => %w[type permitted_loss]
              }
 
     def announcement
@@ -38,6 +38,13 @@ module Proving
 
     def one_turn = Way.of(drive, 1)
 
-    def procedure(instrument) = Gallop::Identify::Winding.new(instrument)
+    def procedure(instrument) = Gallop::Identify::Winding.new(instrument, heat: heat)
+
+    # As far as the sheet of the motor has both.
+    def heat
+      motor = StageFacts.machine(drive).stage("motor")
+      loss, current = %w[permitted_loss rated_current].map { |key| motor.known(key) }
+      loss && current && Gallop::Identify::Winding::Heat.new(loss: loss, rated_current: current)
+    end
   end
 end

@@ -61,11 +61,24 @@ RSpec.describe Gallop::Motors::Unknown do
                  ["no_sensor", { "sensor" => "none" }, { "sensor" => "ptc" }]
                ]
 
-  it("is no way for drives without such classes") do
-    expect([stage({}, "fjord"), stage({}, "camargue")]).to match(
-      [be_a(Gallop::Motors::Synchronous), be_a(Gallop::Motors::Linear)]
+  # Marmot: 42 mm 7.76 A, 60 mm 10.5 A, 80 mm 28.9 A. Dipper: 52 mm 3.6 to 5.6 A, 42 mm 1.9 A, 63 mm 8.4 A. Half of the
+  # smallest; (5.25/7.76)², 5.25/28.9; (1.8/1.9)², 1.8/8.4
+  it "knows stators of battery motors by their diameter, and still asks for the power stage" do
+    expect(figures({ "size" => "60" }, "fjord")).to include(
+      "starting_current" => be_within(1e-9).of(5.25),
+      "if_smaller" => be_within(0.05).of(45.8),
+      "if_larger" => be_within(0.05).of(18.2)
     )
+    expect(figures({ "size" => "52" }, "exmoor")).to include(
+      "starting_current" => be_within(1e-9).of(1.8),
+      "if_smaller" => be_within(0.05).of(89.8),
+      "if_larger" => be_within(0.05).of(21.4)
+    )
+    expect(stage({ "size" => "60" }, "fjord").assessment.findings.map(&:id)).to include("stage_not_described")
+    expect(proposed({ "size" => "60", "gate_level" => "low" }, "fjord")).to include("stage.gate_polarity" => 1)
   end
+
+  it("is no way for drives without such classes") { expect(stage({}, "camargue")).to be_a(Gallop::Motors::Linear) }
 
   it "leaves the other stages with nothing to reckon with" do
     machine =

@@ -43,9 +43,14 @@ module Gallop
         )
       Hold = Record.define(:angle, :level, :state, :v_alpha, :v_beta, :i_alpha, :i_beta)
 
-      # @param instrument [Instrument]
-      def initialize(instrument)
+      # What a winding may give off for ever. @!attribute loss [Float] W @!attribute rated_current [Float] A rms, as its
+      # sheet has it
+      Heat = Record.define(:loss, :rated_current)
+
+      # @param instrument [Instrument] @param heat [Heat, nil]
+      def initialize(instrument, heat: nil)
         @instrument = instrument
+        @heat = heat
         @kind = instrument.profile.motor_kind
         @takes = []
       end
@@ -62,7 +67,7 @@ module Gallop
 
       # @return [Result]
       def result
-        words = WindingFindings.new(@kind, @found, assignment: @assignment)
+        words = WindingFindings.new(@kind, @found, assignment: @assignment, heat: @heat)
         Result.new(
           headline: words.headline,
           rows: words.rows,

@@ -19,9 +19,14 @@ module Gallop
         }
       }.freeze
 
+      WARM = 1.31 # of the resistance, 80 K warmer (copper, 0.00393 a kelvin)
+      LESS = 0.97 # of the rated current, that is less
+
+      # @param heat [Heat, nil] what the winding may give off, and the current that its sheet permits
       # @param kind [Symbol] of motor @param found [Winding::Found] @param assignment [Assignment, nil] of the current
       # channels, as the drive has it
-      def initialize(kind, found, assignment: nil)
+      def initialize(kind, found, assignment: nil, heat: nil)
+        @heat = heat
         @assignment = assignment
         @kind = kind
         @found = found
@@ -38,12 +43,15 @@ module Gallop
       def rows
         rows = [["Resistance", with(@found.resistance, @found.resistance_uncertainty, "Ω")]]
         rows.push(*inductance_rows) if @found.low
-        rows << ["Current sensors", "gain U to V #{Kernel.format("%.3f", @found.gain_ratio)}"] if matches?
+        if matches?
+          rows << ["Current by the permitted loss", "#{shown(current_by_heat, "A")} at 80 K more"] if @heat
+          rows << ["Current sensors", "gain #{phase(:u)} to #{phase(:v)} #{Kernel.format("%.3f", @found.gain_ratio)}"]
+        end
         rows
       end
 
       def findings
-        @findings ||= Finding.in_order([open_phase, exchanged, reversed, unmatched].compact)
+        @findings ||= Finding.in_order([open_phase, exchanged, reversed, unmatched, too_hot].compact)
       end
 
       # Where channels are wrong, and nothing else is, what puts them right; else the winding.
@@ -59,11 +67,40 @@ module Gallop
         list = [
           Estimate.new(key: keys[:resistance], figure: @found.resistance, uncertainty: @found.resistance_uncertainty)
         ]
+        list << rated_current if too_hot
         return list unless keys.key?(:inductance)
         list << Estimate.new(
           key: keys[:inductance],
           figure: 1000 * inductance,
           uncertainty: 1000 * @found.inductance_uncertainty
+        )
+      end
+
+      # A rms at which the warm winding gives off what it may: P = m R I².
+      def current_by_heat = @heat && Math.sqrt(@heat.loss / (PHASES.fetch(@kind, 3) * WARM * @found.resistance))
+
+      PHASES = { brushed: 1, stepper: 2 }.freeze
+      private_constant :PHASES
+
+      # The smaller of both is what the winding stands.
+      def too_hot
+        return unless @heat && @reading.sound? && current_by_heat < LESS * @heat.rated_current
+        caution(
+          "too_hot",
+          "#{shown(@heat.rated_current, "A")} are too much for #{shown(@heat.loss, "W")}",
+          because:
+            "The measured resistance, warm by 80 K, takes #{shown(@heat.loss, "W")} at " \
+              "#{shown(current_by_heat, "A")}: the smaller of both currents is what the winding stands.",
+          so: "Take the smaller current over, or look whether the cable makes much of the resistance.",
+          values: ["motor.rated_current"]
+        )
+      end
+
+      def rated_current
+        Estimate.new(
+          key: "motor.rated_current",
+          figure: current_by_heat,
+          uncertainty: 0.5 * current_by_heat * @found.resistance_uncertainty / @found.resistance
         )
       end
 
@@ -86,9 +123,12 @@ module Gallop
         ]
       end
 
+      # Two phases at right angles are A and B.
+      def phase(name) = (@kind == :stepper ? { u: :a, v: :b }.fetch(name, name) : name).to_s.upcase
+
       def open_phase
         return unless @reading.open
-        name = @reading.open.to_s.upcase
+        name = phase(@reading.open)
         blocker(
           "phase_open",
           "No current flows in phase #{name}",
@@ -101,14 +141,15 @@ module Gallop
         return unless @reading.exchanged
         blocker(
           "sensors_exchanged",
-          "The current sensors of phases U and V are exchanged",
-          because: "A voltage along U lets the sensor of V show its current, and the other way round.",
+          "The current sensors of phases #{phase(:u)} and #{phase(:v)} are exchanged",
+          because:
+            "A voltage along #{phase(:u)} lets the sensor of #{phase(:v)} show its current, and the other way round.",
           so: "Exchange the plugs of both sensors, or take the assignment over. The loop would be unstable as it is."
         )
       end
 
       def reversed
-        names = @reading.reversed.map { |one| one.to_s.upcase }
+        names = @reading.reversed.map { |one| phase(one) }
         return if names.empty?
         blocker(
           "sensors_reversed",
@@ -126,7 +167,7 @@ module Gallop
         return if (ratio - 1).abs < MATCH
         caution(
           "sensors_unmatched",
-          "The sensor of phase U shows #{Kernel.format("%+.1f", (ratio - 1) * 100)} % against that of V",
+          "The sensor of phase #{phase(:u)} shows #{Kernel.format("%+.1f", (ratio - 1) * 100)} % against that of #{phase(:v)}",
           because: "The torque then ripples with twice the electrical frequency.",
           so: "Let the sensors be examined; sound ones differ by less than #{(MATCH * 100).round} %."
         )

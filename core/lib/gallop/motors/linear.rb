@@ -42,7 +42,13 @@ module Gallop
 
       def shaft = Shaft.sliding(pair_pitch&.to_f || Float::NAN)
       def pole_pairs_known = pair_pitch && 1
-      def known(key) = pair_pitch && (RECKONED.key?(key) || key == "pole_pairs") ? given(key) : nil
+      def known(key)
+        return given(key) if OF_THE_WINDING.include?(key)
+        pair_pitch && (RECKONED.key?(key) || key == "pole_pairs") ? given(key) : nil
+      end
+
+      OF_THE_WINDING = %w[permitted_loss rated_current].freeze # alike, turning or not
+      private_constant :OF_THE_WINDING
 
       # Of two magnets of one sign, as it was typed. @return [Rational, nil] m
       def pair_pitch

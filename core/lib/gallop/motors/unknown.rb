@@ -8,26 +8,43 @@ module Gallop
       FORM = Facts::Form.load("motors/unknown")
       PLATE = FORM.field("plate")
       START = 0.5 # of the smallest rated current of the class: a quarter of its heat
+      STATOR = /(\d+) mm/ # of a note
       SIZED = /\A(?:Kestrel|Heron|Plover) (\d+)/ # parts of the library whose number begins with flange or shaft height
 
-      CONSEQUENCES = %i[starting_current if_smaller if_larger cable_drop].freeze
-      RULES = %i[motor_unknown no_sensor].freeze
-      PROPOSALS = %i[propose_type propose_start propose_limits propose_speed_limit propose_sensor].freeze
+      CONSEQUENCES = [*%i[starting_current if_smaller if_larger cable_drop], *BareStage::CONSEQUENCES].freeze
+      RULES = [*%i[motor_unknown no_sensor], *BareStage::RULES].freeze
+      PROPOSALS = [
+        *%i[propose_type propose_start propose_limits propose_speed_limit propose_sensor],
+        *BareStage::PROPOSALS
+      ].freeze
 
-      # @return [Hash{String => Array<Float>}] size in mm => rated currents (A) of the library's motors of that size
-      def self.classes(kind)
-        (@classes ||= {})[kind] ||= Library
-          .shipped
-          .select do |motor|
-            motor.kind == kind.to_s && motor.part.match?(SIZED) && motor.facts["rated_voltage"] != "230"
-          end
-          .group_by { |motor| motor.part[SIZED, 1] }
-          .transform_values { |motors| motors.map { |motor| motor.facts["rated_current"].to_f }.sort }
+      # @return [Hash{String => Array<Float>}] size in mm => rated currents (A) of the library's motors of that size, for
+      # drives of that kind: on mains by flange or shaft height, on a battery by the stator's diameter
+      def self.classes(profile)
+        battery = battery?(profile)
+        (@classes ||= {})[[profile.motor_kind, battery]] ||= of_kind(profile.motor_kind)
+          .filter_map { |motor| size_of(motor, battery)&.then { |size| [size, motor.facts["rated_current"].to_f] } }
+          .group_by(&:first)
+          .transform_values { |motors| motors.map(&:last).sort }
+          .sort_by { |size, _| size.to_i }
+          .to_h
           .freeze
       end
 
+      def self.battery?(profile) = !profile.rating.key?(:mains_voltage)
+
+      def self.of_kind(kind) =
+        Library.shipped.select { |motor| motor.kind == kind.to_s && motor.facts["rated_voltage"] != "230" }
+      private_class_method :of_kind
+
+      def self.size_of(motor, battery)
+        of_part = motor.part[SIZED, 1]
+        battery ? (of_part ? nil : motor.note[STATOR, 1]) : of_part
+      end
+      private_class_method :size_of
+
       # @return [Boolean] whether the kind of motor has classes here
-      def self.possible?(profile) = classes(profile.motor_kind).any? && profile.rating.key?(:mains_voltage)
+      def self.possible?(profile) = classes(profile).any?
 
       def unknown? = true
       def usable_torque = nil
@@ -37,14 +54,19 @@ module Gallop
 
       private
 
-      def fields(_typed) = [PLATE, size_field, FORM.field("top_speed"), *Surroundings.fields(profile)]
+      def fields(_typed) =
+        [PLATE, size_field, FORM.field("top_speed"), *Surroundings.fields(profile), *BareStage.fields(profile)]
 
       def size_field
-        of_flange = { label: "Flange", help: "Side of its square." } unless profile.motor_kind == :induction
-        FORM.field("size").with(choices: sizes.keys.to_h { |size| [size, "#{size} mm"] }, **of_flange.to_h)
+        FORM.field("size").with(choices: sizes.keys.to_h { |size| [size, "#{size} mm"] }, **what_is_measured)
       end
 
-      def sizes = self.class.classes(profile.motor_kind)
+      def what_is_measured
+        return { label: "Stator", help: "Diameter of its housing." } if self.class.battery?(profile)
+        profile.motor_kind == :induction ? {} : { label: "Flange", help: "Side of its square." }
+      end
+
+      def sizes = self.class.classes(profile)
       def class_currents = sizes[sheet["size"]]
       def start = class_currents && [class_currents.first * START, rating(:current)].min
 
