@@ -5,8 +5,8 @@ class Feedback < StageFacts
   STAGE = "feedback"
 
   # A device of the library, in place of what was typed of a device; how it is mounted and wired stays.
-  # @param listed [Gallop::Library::Listed] @return [Array<String>] no other stage gets anything @raise [Gallop::Objects::Unacceptable] for what is no device, or none that
-  # the stage asks for
+  # @param listed [Gallop::Library::Listed] @return [Array<String>] no other stage gets anything
+  # @raise [Gallop::Objects::Unacceptable] for what is no device, or none that the stage asks for
   def take(listed, more = {})
     unless listed.kind == Gallop::Library::DEVICE
       raise Gallop::Objects::Unacceptable, "#{listed.part} is no feedback device."

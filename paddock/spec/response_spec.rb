@@ -18,7 +18,8 @@ RSpec.describe "The frequency response of what hangs on a motor" do
         found = found_by(:response, one)
         errors = errors_of_response(truth, found)
         expect(errors.slice(:resonance, :antiresonance).values.map(&:abs).max.to_f).to be < 2, [truth, errors].inspect
-        expect(errors.fetch(:inertia, 0.0).abs).to be < 20, [truth, errors].inspect # by the torque constant as it is set
+        # by the torque constant as it is set
+        expect(errors.fetch(:inertia, 0.0).abs).to be < 20, [truth, errors].inspect
         puts "n = #{n}: #{found.headline} #{truth}" unless errors.key?(:resonance)
       rescue Gallop::Identify::Undecided => e
         puts "n = #{n}: #{e.message}"

@@ -34,8 +34,8 @@ RSpec.describe Gallop::Control::Excitation do
     expect(signal.to_a.uniq).to contain_exactly(1.0, -1.0)
     expect(signal.mean.abs).to be < 0.005
     # 511 bits in 4096 samples: lines under the hold's sin x/x, the first ones alike (autocorrelation of a maximum-length
-    # sequence: 1 at no shift, -1/511 at every other)
-    expect(lines(signal)[1..40].minmax.reduce(:/)).to be_between(0.93, 1.0) # sin x/x at 40 of 511 leaves 1 %, samples that a bit has more or less the rest
+    # sequence: 1 at no shift, -1/511 at every other); a sample that a bit has more or less leaves some percent
+    expect(lines(signal)[1..40].minmax.reduce(:/)).to be_between(0.93, 1.0)
     bits = signal.to_a.each_slice(8).map(&:first)
     expect(bits.size).to eq(512)
   end

@@ -55,7 +55,13 @@ module Gallop
         send(KINDS.fetch(@entry.key, :plain))
       end
 
-      ZERO_IS_A_FIGURE = %w[feedback.commutation_offset feedback.direction limits.polarity sensing.assignment].freeze
+      ZERO_IS_A_FIGURE = %w[
+        feedback.commutation_offset
+        feedback.direction
+        limits.polarity
+        sensing.assignment
+        current_loop.commutation
+      ].freeze
 
       KINDS = {
         "motor.phase_resistance" => :resistance,
@@ -69,7 +75,8 @@ module Gallop
         "feedback.commutation_offset" => :offset,
         "feedback.direction" => :direction,
         "limits.polarity" => :polarity,
-        "sensing.assignment" => :assignment
+        "sensing.assignment" => :assignment,
+        "current_loop.commutation" => :commutation
       }.freeze
 
       private
@@ -112,6 +119,11 @@ module Gallop
       def load_inertia = "#{percent} than is set: that was worked out from dimensions, or never given."
 
       def offset = "A library or a sheet cannot know how the device sits on the shaft."
+      def commutation
+        return "The edges lie evenly: the field may go on between them, and the torque ripples less." if @measured == 1
+        "The edges lie unevenly: what goes on from them would be wrong."
+      end
+
       def assignment = "The channels show the currents otherwise than they flow."
 
       def polarity = "The machine wants the other way round."

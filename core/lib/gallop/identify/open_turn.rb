@@ -57,6 +57,7 @@ module Gallop
         @torque_constant = Permitted.torque_constant(instrument)
         @offset_set = instrument.figure("feedback.commutation_offset")
         @room = room || self.class.usual_room(instrument.profile, counting: @counting)
+        @commutation = instrument.figure("current_loop.commutation")&.to_i
         @halls = instrument.profile.signal("feedback.halls") ? true : false
         @takes = []
         @saliency = saliency
@@ -95,7 +96,8 @@ module Gallop
             linear: @instrument.profile.slides?,
             reversed: @reversed,
             offset: @counting ? nil : @offset_set,
-            alignment: alignment
+            alignment: alignment,
+            commutation: @commutation
           )
         Result.new(
           headline: words.headline,

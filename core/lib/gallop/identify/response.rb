@@ -48,7 +48,8 @@ module Gallop
       end
 
       # N·m of the shaft: as much as leaves the speed its sign, by the inertia that the drive knows of.
-      # @param machine [SpinMachine] @param lowest [Float] Hz @param share [Float] of the torque, that the envelope leaves
+      # @param machine [SpinMachine] @param lowest [Float] Hz
+      # @param share [Float] of the torque, that the envelope leaves
       def self.amplitude(machine, speed, lowest, share)
         inertia = machine.rotor_inertia + machine.load_inertia
         free = SWING * SLOWER * speed * inertia * 2 * Math::PI * lowest / PEAK_OF_SPEED

@@ -10,7 +10,8 @@ module Gallop
       OTHER = 0.3 # of the inertia that is set, beyond which it is another machine
       CLEAR = 2.0 # times the model, that a peak has which it does not know
 
-      # @param machine [SpinMachine] @param tones [Array<ResponseSpectra::Tone>] @param fit [ResponseFit] @raise [Undecided]
+      # @param machine [SpinMachine] @param tones [Array<ResponseSpectra::Tone>] @param fit [ResponseFit]
+      # @raise [Undecided]
       def initialize(machine, tones, fit)
         @machine = machine
         @tones = tones

@@ -8,8 +8,8 @@ module Gallop
     #
     #   ω/T = (1 + n₁s + n₂s²)/(d₀ + d₁s + d₂s² + d₃s³),   ω_a = 1/√n₂,   J = d₁
     #
-    # Least squares of the share by which it is missed, weighed anew with the denominator that was found last (Sanathanan,
-    # Koerner: IEEE Trans. Automatic Control 8, 1963), over the tones that are sure.
+    # Least squares of the share by which it is missed, weighed anew with the denominator that was found last
+    # (Sanathanan, Koerner: IEEE Trans. Automatic Control 8, 1963), over the tones that are sure.
     class ResponseFit
       SURE = 0.9 # coherence of a tone that counts
       FEWEST = 12 # such tones

@@ -82,8 +82,8 @@ module Gallop
       def refuse_stuck(from)
         done = (@instrument.count - from) / @machine.counts
         raise Undecided,
-              "Only #{Quantities.format(done, "turns", 2)} of #{Quantities.format(@turns, "turns", 2)} came: an end stop, " \
-                "or a closed brake. Begin in the middle of the travel."
+              "Only #{Quantities.format(done, "turns", 2)} of #{Quantities.format(@turns, "turns", 2)} came: an end " \
+                "stop, or a closed brake. Begin in the middle of the travel."
       end
 
       def rows(travel, each, expected, gap)

@@ -10,12 +10,16 @@ module Gallop
       ACCURACY = 1.5 # degrees, beside what friction and load leave
       OFF = 10.0 # degrees of the offset, from which on the torque is less than it could be
       EDGE = 8.0 # degrees by which an edge of a hall may be off
+      BLOCKS = 0 # of current_loop.commutation
+      SINE = 1
       WIRES = %w[A B C].freeze
 
       # @param reading [TurnReading] @param linear [Boolean] @param reversed [Boolean] whether the count is reversed in
       # software already @param offset [Float, nil] rad as it is set; nil where the drive aligns by itself
-      # @param alignment [AlignmentCurrent, nil] where it does
-      def initialize(reading, linear:, reversed:, offset:, alignment: nil)
+      # @param alignment [AlignmentCurrent, nil] where it does @param commutation [Integer, nil] raw, as it is set, of a
+      # drive with halls alone
+      def initialize(reading, linear:, reversed:, offset:, alignment: nil, commutation: nil)
+        @commutation = commutation
         @reading = reading
         @linear = linear
         @reversed = reversed
@@ -53,7 +57,7 @@ module Gallop
         when :channels_exchanged, :phases_exchanged, :hall_order, :backward
           [(estimate("feedback.direction", @reversed ? 0 : 1) if @reading.sense == -1), *offset_estimate].compact
         when nil
-          offset_estimate + alignment_estimate
+          offset_estimate + alignment_estimate + commutation_estimate
         else
           []
         end
@@ -78,6 +82,14 @@ module Gallop
         uncertainty = ACCURACY + 0.1 * DEGREES * (@reading.lag + @reading.load_angle)
         [estimate("feedback.commutation_offset", @reading.offset * DEGREES, uncertainty)]
       end
+
+      # Halls alone: a sine wants edges that lie evenly. @return [Array<Estimate>]
+      def commutation_estimate
+        return [] if @commutation.nil? || hall_errors.nil?
+        [estimate("current_loop.commutation", uneven? ? BLOCKS : SINE)]
+      end
+
+      def uneven? = hall_errors.map(&:abs).max * DEGREES >= EDGE
 
       # What the drive does at each power-up, where less is set than friction and load take.
       def alignment_estimate

@@ -167,7 +167,8 @@ module Gallop
         return if (ratio - 1).abs < MATCH
         caution(
           "sensors_unmatched",
-          "The sensor of phase #{phase(:u)} shows #{Kernel.format("%+.1f", (ratio - 1) * 100)} % against that of #{phase(:v)}",
+          "The sensor of phase #{phase(:u)} shows #{Kernel.format("%+.1f", (ratio - 1) * 100)} % against that of " \
+            "#{phase(:v)}",
           because: "The torque then ripples with twice the electrical frequency.",
           so: "Let the sensors be examined; sound ones differ by less than #{(MATCH * 100).round} %."
         )

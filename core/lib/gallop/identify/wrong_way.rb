@@ -44,8 +44,8 @@ module Gallop
       def by_wires
         return "exchange two motor wires, with the mains off." unless @counts
         return BOTH_WIRES if @kind == :brushed
-        "exchange two motor wires; the device then counts against the field, and its counting direction and offset have " \
-          "to be measured again: Turn by the field."
+        "exchange two motor wires; the device then counts against the field, and its counting direction and offset " \
+          "have to be measured again: Turn by the field."
       end
     end
   end

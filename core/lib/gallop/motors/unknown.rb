@@ -18,8 +18,8 @@ module Gallop
         *BareStage::PROPOSALS
       ].freeze
 
-      # @return [Hash{String => Array<Float>}] size in mm => rated currents (A) of the library's motors of that size, for
-      # drives of that kind: on mains by flange or shaft height, on a battery by the stator's diameter
+      # On mains by flange or shaft height, on a battery by the stator's diameter.
+      # @return [Hash{String => Array<Float>}] size in mm => rated currents (A) of the library's motors of that size
       def self.classes(profile)
         battery = battery?(profile)
         (@classes ||= {})[[profile.motor_kind, battery]] ||= of_kind(profile.motor_kind)
