@@ -38,8 +38,10 @@ module Proving
         moves:
           "The #{thing} goes forward, at most as far as there is room, and back, three times: at up to #{speed} at " \
             "this gait.",
-        lasts: course ? course.seconds : 20.0,
-        sentence: "A hum that grows with the speed is normal; a grinding or a knock is not: Escape ends it."
+        lasts: (course ? course.seconds : 20.0) + 2 * Gallop::Identify::Spin::SHAKES,
+        sentence:
+          "A hum that grows with the speed is normal, and a rattle for half a second at the end, twice; a grinding or " \
+            "a knock is not: Escape ends it."
       )
     end
 
@@ -99,7 +101,14 @@ module Proving
     def reckoned(room) = drive.profile.slides? ? room / pitch : room
     def pitch = drive.profile.fetch("motor.pole_pair_pitch").figure(drive.live_values.fetch("motor.pole_pair_pitch"))
 
-    def procedure(instrument, room:) = Gallop::Identify::Spin.new(instrument, room: reckoned(room), alone: alone?)
+    def procedure(instrument, room:) =
+      Gallop::Identify::Spin.new(instrument, room: reckoned(room), alone: alone?, stage: stage_voltage)
+
+    # V that the stage takes of a phase, as far as the winding was measured.
+    def stage_voltage
+      proof = drive.latest_proofs.find { |one| one.kind == Winding.id }
+      proof.figures["stage"] if proof && !proof.stale?
+    end
 
     def alone? = false
 

@@ -86,6 +86,6 @@ RSpec.describe "Current sensing" do
       Gallop::Objects::Profile::FAMILIES.to_h do |family|
         [family, Gallop::Objects::Profile.load(family).entries.map(&:key).grep(/\Asensing\./).size]
       end
-    expect(channels).to eq("haflinger" => 4, "shire" => 4, "fjord" => 4, "camargue" => 4, "exmoor" => 2, "konik" => 4)
+    expect(channels).to eq("haflinger" => 5, "shire" => 5, "fjord" => 5, "camargue" => 5, "exmoor" => 3, "konik" => 5)
   end
 end

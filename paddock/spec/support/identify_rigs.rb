@@ -51,13 +51,13 @@ module IdentifyRigs
   def found_by(procedure, machine, **how)
     case procedure
     when :winding
-      Gallop::Identify::Winding.new(instrument).measure
+      Gallop::Identify::Winding.new(instrument).measure.tap { |found| @stage = found.figures[:stage] }
     when :turn
       # The winding was measured before, as the sequence has it.
       how = { saliency: machine.truth[:high] - machine.truth[:low] }.merge(how)
       Gallop::Identify::OpenTurn.new(instrument, **how).measure.tap { |found| @turned = found }
     when :spin
-      Gallop::Identify::Spin.new(turning(machine), **how).measure
+      Gallop::Identify::Spin.new(turning(machine), stage: @stage, **how).measure
     when :response
       Gallop::Identify::Response.new(turning(machine), room: 10.0, **how).measure
     when :rotor

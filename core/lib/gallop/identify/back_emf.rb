@@ -50,6 +50,9 @@ module Gallop
       # Electrical rad by which the field of the drive stands before the magnets. @return [Float, nil]
       def misplaced = @machine.brushed? || !sure? ? nil : Complex.polar(1.0, field - linkage.arg).arg
 
+      # Electrical rad from the count to the field of the drive: mean of both directions and all speeds
+      def field = @holds.sum { |hold| Complex.polar(1.0, hold.angle) }.arg
+
       LEAST = 0.01 # of the flux, that gains of sensors, resistance and stage leave open
       UNEVEN = 0.03 # of V₀ against the quickest back-EMF
       private_constant :LEAST, :UNEVEN
@@ -60,9 +63,6 @@ module Gallop
       private_constant :Fit
 
       def linkage = fitted.found
-      # Mean of both directions and all speeds
-      def field = @holds.sum { |hold| Complex.polar(1.0, hold.angle) }.arg
-
       def fitted
         @fitted ||= FAINT.map { |share| best_delay(@parts.flatten, share * @machine.rated_current) }.min_by(&:left)
       end
@@ -82,10 +82,22 @@ module Gallop
       def fit(pieces, delay, faint)
         columns = pieces.map { |piece| columns(piece, faint) }.transpose.map { |parts| stacked(parts) }
         target = stacked(pieces.map { |piece| over(piece, delay) })
+        known = stage_known
+        target -= columns.pop * known if known
         found = Numbers.fit(columns, target)
         left = columns.zip(found).reduce(target) { |rest, (column, one)| rest - column * one }
-        Fit.new(found: Complex(found[0], found[1]), stage: found[2], left: (left**2).sum, delay: delay, faint: faint)
+        Fit.new(
+          found: Complex(found[0], found[1]),
+          stage: known || found[2],
+          left: (left**2).sum,
+          delay: delay,
+          faint: faint
+        )
       end
+
+      # V₀ by what the winding has told of the stage: of a square whose height it takes of a phase the part that turns
+      # with the current; of two bridges a phase it was told of both.
+      def stage_known = @machine.brushed? ? nil : @machine.stage&.then { |one| 4 / Math::PI * one }
 
       # V that R and L leave
       def over(hold, delay)

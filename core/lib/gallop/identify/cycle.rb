@@ -190,19 +190,7 @@ module Gallop
       end
 
       # rad of the shaft. From edge to edge a line, so that a coarse device has no steps.
-      def place = @place ||= between_edges * @machine.radians
-
-      def between_edges
-        changes = (1...@counts.size).select { |n| @counts[n] != @counts[n - 1] }
-        return @counts if changes.size < 2
-        all = @counts.dup
-        changes.each_cons(2) do |from, to|
-          edge = 0.5 * (@counts[from] + @counts[from - 1])
-          rise = (0.5 * (@counts[to] + @counts[to - 1]) - edge) / (to - from)
-          (from...to).each { |n| all[n] = edge + rise * (n - from + 0.5) }
-        end
-        all
-      end
+      def place = @place ||= Edges.between(@counts) * @machine.radians
 
       # Where the shaft turns in one direction.
       def turning(sign)

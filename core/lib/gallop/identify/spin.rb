@@ -18,6 +18,7 @@ module Gallop
       HOLD = 0.9 # s at each speed
       WHOLE = 2.2 # turns that a steady stretch has, where there is room
       LONGEST_HOLD = 3.0 # s
+      OF_ROOM = 0.9 # that a course makes use of: words take time on their way
       ROOM = 60.0 # turns of the shaft
       ROOM_OF_SLIDE = 10.0 # pole pair pitches
       SAMPLES = 2000
@@ -25,6 +26,14 @@ module Gallop
       LATE = 1.15 # times the reckoned time: words take time on their way
       MARGIN = 0.25 # s before and after
       LOOK = 0.05 # s
+      SHAKES = 1.6 # s of a pass in which it is shaken
+      SHAKEN = %w[feedback.count current.alpha current.beta voltage.alpha voltage.beta].freeze
+      SHAKEN_SAMPLES = 8192
+      SHAKEN_BY = 0.9 # of the rated torque, as a peak
+      SHAKEN_BAND = [40.0, 320.0].freeze # Hz
+      SHAKEN_SPEED = 0.6 # of the highest
+      SHAKEN_SWING = 0.35 # of the highest speed, by which it goes up and down
+      SHAKEN_PEAK = 0.55 # rad/s for an amplitude of 1 N·m, 1 kg·m², and a lowest tone of 1 rad/s
       COMMON = %w[speed.demand feedback.count].freeze
       FIELD = %w[field.angle current.alpha current.beta voltage.alpha voltage.beta].freeze
       ARMATURE = %w[current.q voltage.beta].freeze
@@ -36,7 +45,7 @@ module Gallop
           # @param room [Float] rad of the shaft
           def self.within(room, speed:, up:, down:)
             hold = [HOLD, [WHOLE * 2 * Math::PI / (LEVELS.first * speed), LONGEST_HOLD].min].max
-            speed = [speed, fastest(room, hold, up, down)].min
+            speed = [speed, fastest(OF_ROOM * room, hold, up, down)].min
             new(speeds: LEVELS.map { |level| level * speed }, hold: hold, up: up, down: down)
           end
 
@@ -69,10 +78,11 @@ module Gallop
 
       # @param room [Float] turns of the shaft, or pole pair pitches, that are free in front of it
       # @param alone [Boolean] whether nothing but the motor turns
-      def initialize(instrument, room: nil, alone: false)
+      # @param stage [Float, nil] V that the stage takes of a phase, as Winding found it
+      def initialize(instrument, room: nil, alone: false, stage: nil)
         @instrument = instrument
         @room = room || self.class.usual_room(instrument.profile)
-        @machine = SpinMachine.of(instrument)
+        @machine = SpinMachine.of(instrument, stage: stage)
         @alone = alone
       end
 
@@ -88,6 +98,7 @@ module Gallop
             done += LATE * @course.lasts(speed)
             Cycle.new(record(speed), speed, @machine)
           end
+        @shaken = shakes? ? [1, -1].map { |sign| shake(sign) } : []
       ensure
         @instrument.turn(0.0) if @course
       end
@@ -96,6 +107,7 @@ module Gallop
       def result
         @cycles.each(&:refuse_unsteady)
         emf = BackEmf.new(@cycles, @machine)
+        emf = Magnets.new(@shaken, @machine, emf) if @shaken.any?
         momentum = Momentum.new(@cycles, emf, @machine)
         words = SpinFindings.new(@machine, @cycles, emf, momentum, alone: @alone)
         Result.new(
@@ -116,6 +128,57 @@ module Gallop
       end
 
       private
+
+      # Where it is known what the stage takes.
+      def shakes? = !@machine.brushed? && !@machine.stage.nil?
+
+      # Turning slowly enough for the room, with much current to and fro. @return [Instrument::Take]
+      def shake(sign)
+        @instrument.report(
+          1.0 - SHAKES / (@course.seconds + 2 * SHAKES),
+          "Shaken, #{sign.positive? ? "forward" : "backward"}"
+        )
+        speed = shaken_speed
+        @instrument.turn(sign * speed)
+        @instrument.pause(speed / @course.up + MARGIN)
+        @instrument.excite(shaking)
+        @instrument.pause(LOOK)
+        take = @instrument.record(SHAKEN, divider: 1, length: SHAKEN_SAMPLES) { come_to_rest(speed) }
+        @instrument.refuse_fault
+        take
+      end
+
+      def come_to_rest(speed)
+        @instrument.pause(SHAKEN_SAMPLES * @machine.period + LOOK)
+        @instrument.excite(nil)
+        @instrument.turn(0.0)
+        @instrument.pause(speed / @course.down + MARGIN)
+      end
+
+      # Slow enough for the room, and with room above it for what the speed swings by.
+      def shaken_speed
+        [
+          SHAKEN_SPEED * Permitted.most_speed(@instrument),
+          @machine.speed_at(OF_VOLTAGE),
+          @room * 2 * Math::PI / SHAKES
+        ].min
+      end
+
+      # As much as the gait permits, and keeps the speed below what it permits: the inertia is known by the turns before.
+      def shaking
+        inertia = Momentum.new(@cycles, BackEmf.new(@cycles, @machine), @machine).inertia
+        swing = SHAKEN_SWING * Permitted.most_speed(@instrument)
+        free = swing * inertia * 2 * Math::PI * SHAKEN_BAND.first / SHAKEN_PEAK
+        torque = [SHAKEN_BY * @instrument.figure("envelope.torque") * @machine.rated_torque, free].min
+        Excitation.new(
+          amplitude: @machine.shaft.real(:torque, torque),
+          lowest: SHAKEN_BAND.first,
+          highest: SHAKEN_BAND.last,
+          period: 0.5,
+          duration: SHAKES,
+          way: @machine.shaft.real(:angle, @room * 2 * Math::PI)
+        )
+      end
 
       def signals = COMMON + (@machine.brushed? ? ARMATURE : FIELD)
 

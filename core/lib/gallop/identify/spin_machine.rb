@@ -17,10 +17,11 @@ module Gallop
         :rated_current,
         :rated_torque,
         :period,
-        :bus
+        :bus,
+        stage: nil
       ) do
-        # @param instrument [Instrument]
-        def self.of(instrument)
+        # @param instrument [Instrument] @param stage [Float, nil] V that its stage takes of a phase, where it is known
+        def self.of(instrument, stage: nil)
           shaft = Permitted.shaft(instrument)
           reckoned = ->(key, kind) { instrument.figure(key)&.then { |figure| shaft.reckoned(kind, figure) } }
           new(
@@ -36,7 +37,8 @@ module Gallop
             rated_current: instrument.figure("motor.rated_current"),
             rated_torque: reckoned.("motor.rated_torque", :torque),
             period: 1.0 / instrument.figure("trace.rate"),
-            bus: instrument.figure("bus.voltage")
+            bus: instrument.figure("bus.voltage"),
+            stage: stage
           )
         end
 

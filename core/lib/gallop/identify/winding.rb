@@ -30,7 +30,8 @@ module Gallop
       ANGLES = { 3 => [0, 60, 120, 180, 240, 300], 2 => [0, 45, 90, 135, 180, 225, 270, 315] }.freeze # ° by phases
       SQRT3 = Math.sqrt(3)
 
-      # Ω and H, of a phase, or between the two wires of a motor with brushes.
+      # Ω and H, of a phase, or between the two wires of a motor with brushes. @!attribute stage [Float, nil] V that the
+      # stage takes of a phase, with the sign of its current: dead time and drops
       Found =
         Record.define(
           :reading,
@@ -39,7 +40,8 @@ module Gallop
           gain_ratio: nil,
           low: nil,
           high: nil,
-          inductance_uncertainty: nil
+          inductance_uncertainty: nil,
+          stage: nil
         )
       Hold = Record.define(:angle, :level, :state, :v_alpha, :v_beta, :i_alpha, :i_beta)
 
@@ -74,7 +76,7 @@ module Gallop
           findings: words.findings,
           estimates: words.estimates,
           take: drawn,
-          figures: @found.to_h.slice(:resistance, :low, :high)
+          figures: @found.to_h.slice(:resistance, :low, :high, :stage).compact
         )
       end
 
@@ -108,9 +110,24 @@ module Gallop
             resistance: channels.resistance,
             resistance_uncertainty: channels.resistance * [channels.uncertainty, 0.005].max
           )
-        channels.reading.sound? ? with_inductance(found) : found
+        channels.reading.sound? ? with_inductance(found.with(stage: stage_of(channels.resistance))) : found
       ensure
         @instrument.rest
+      end
+
+      # What stands on the motor beyond R i. In every sixth of a turn one phase is against two, and the vector of their
+      # errors is 4/3 of one; two phases have it √2 times twice, where both carry current.
+      def stage_of(resistance)
+        beyond =
+          @holds
+            .select { |hold| phases == 3 || hold.angle % 90 == 45 }
+            .map { |hold| along(hold, hold.v_alpha, hold.v_beta) - resistance * along(hold, hold.i_alpha, hold.i_beta) }
+        [beyond.sum / beyond.size / (phases == 3 ? 4.0 / 3 : Math.sqrt(2)), 0.0].max
+      end
+
+      def along(hold, alpha, beta)
+        angle = hold.angle * Math::PI / 180
+        alpha * Math.cos(angle) + beta * Math.sin(angle)
       end
 
       # On a bias no phase changes its sign, and the dead time of the stage is always the same.
