@@ -40,8 +40,8 @@ module Proving
             "this gait.",
         lasts: (course ? course.seconds : 20.0) + 2 * Gallop::Identify::Spin::SHAKES,
         sentence:
-          "A hum that grows with the speed is normal, and a rattle for half a second at the end, twice; a grinding or " \
-            "a knock is not: Escape ends it."
+          "A hum that grows with the speed is normal, and a rattle for half a second at the end, twice; a grinding " \
+            "or a knock is not: Escape ends it."
       )
     end
 

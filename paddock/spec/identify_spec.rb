@@ -67,11 +67,12 @@ RSpec.describe Gallop::Identify do
     it "finds magnets, inertia, friction and load of a #{kind} that turns, or says why not" do
       rigs.times do |n|
         one = machine(kind, random("#{kind} turns", n))
+        found_by(:winding, one)
         found = found_by(:spin, one)
         errors = errors_of_spin(one, found)
         expect(found.findings.select(&:blocker?)).to be_empty
-        expect(errors.fetch(:torque_constant, 0.0).abs).to be < 6, errors.inspect
-        sure = found.figures.key?(:torque_constant) ? 12 : 25
+        expect(errors.fetch(:torque_constant, 0.0).abs).to be < (kind == :brushed ? 4 : 2.5), errors.inspect
+        sure = found.figures.key?(:torque_constant) ? 8 : 25
         expect(errors.values_at(:inertia, :load).compact.map(&:abs).max).to be < sure, errors.inspect
         expect(errors[:coulomb].abs).to be < 25, errors.inspect
       rescue Gallop::Identify::Undecided => e

@@ -132,7 +132,7 @@ RSpec.describe "Bad input", type: :request do
       :post,
       ->(s) { "#{s.path}/runs" },
       { test: "magic", seen: "forward" },
-      /none of hand_turn, sensor_offset, winding, open_turn, brake_times, rotor, spin_alone, spin, response, travel, free_run, direction/
+      /none of #{Gallop::Tests::ALL.map(&:id).join(", ")}/
     ],
     "a turn with room for nothing" => [
       :post,

@@ -164,7 +164,7 @@ module Gallop
         ].min
       end
 
-      # As much as the gait permits, and keeps the speed below what it permits: the inertia is known by the turns before.
+      # As much as the gait permits, and keeps the speed below what it permits: the turns before tell the inertia.
       def shaking
         inertia = Momentum.new(@cycles, BackEmf.new(@cycles, @machine), @machine).inertia
         swing = SHAKEN_SWING * Permitted.most_speed(@instrument)
