@@ -67,6 +67,21 @@ RSpec.describe Gallop::Consistency do
     end
   end
 
+  it "warns of a field that goes by a nameplate, and not of one that was measured" do
+    measured = {
+      "output.control" => 1,
+      "motor.stator_resistance" => 4800,
+      "motor.rotor_resistance" => 4200,
+      "motor.leakage_inductance" => 32_000,
+      "motor.no_load_current" => 1970
+    }
+    expect(ids("shire", measured)).to be_empty
+    expect(ids("shire", measured.merge("motor.rotor_resistance" => 0))).to eq(
+      [["field_unmeasured", %w[output.control motor.rotor_resistance]]]
+    )
+    expect(ids("shire", measured.merge("motor.rotor_resistance" => 0, "output.control" => 0))).to be_empty
+  end
+
   it "names a conflict at both ends" do
     profile = Gallop::Objects::Profile.load("haflinger")
     found =

@@ -34,7 +34,15 @@ module Gallop
     # @return [Array<Finding>] blockers before cautions before notes; values are the keys that each is about
     def findings =
       Finding.in_order(
-        [*ordered, *input_conflicts, *quick_stop, *motor_and_drive, *two_brake_masters, *window_below_lag]
+        [
+          *ordered,
+          *input_conflicts,
+          *quick_stop,
+          *motor_and_drive,
+          *two_brake_masters,
+          *window_below_lag,
+          *field_unmeasured
+        ]
       )
 
     # @return [Hash{String => Array<Finding>}] by key
@@ -73,6 +81,26 @@ module Gallop
             values: same
           )
         end
+    end
+
+    BY_FIELD = 1 # of output.control
+    MEASURED = %w[motor.stator_resistance motor.rotor_resistance motor.leakage_inductance motor.no_load_current].freeze
+    private_constant :BY_FIELD, :MEASURED
+
+    # A field that goes by a nameplate stands wrong under load.
+    def field_unmeasured
+      return unless @values["output.control"] == BY_FIELD
+      open = MEASURED.select { |key| known?(key) && figure(key).zero? }
+      return if open.empty?
+      caution(
+        "field_unmeasured",
+        "The motor is to turn by its field, and not all of it was measured",
+        because:
+          "#{open.map { |key| name(key) }.join(", ")}: the drive reckons with what a nameplate says of them. Speed " \
+            "and torque are then off by as much.",
+        so: "Measure winding, iron and cage at the stage Identify.",
+        values: ["output.control", *open]
+      )
     end
 
     def quick_stop

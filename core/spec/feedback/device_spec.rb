@@ -84,7 +84,9 @@ RSpec.describe Gallop::Feedback::Device do
     )
     expect(figures(incremental.merge("device" => "incremental_halls"))["start_up"]).to eq("at once")
     expect(figures({ "device" => "halls" })).to include("start_up" => "at once", "control_methods" => "torque, speed")
-    expect(figures({ "device" => "none" }, family: "shire", motor: {})).to eq("control_methods" => "frequency")
+    expect(figures({ "device" => "none" }, family: "shire", motor: {})).to eq(
+      "control_methods" => "frequency, or speed by the field"
+    )
   end
 
   it "leaves out what rests on facts that are missing" do

@@ -286,8 +286,10 @@ module Gallop
             statement(
               "control_methods",
               "Control it allows",
-              "frequency",
-              "The speed by the frequency alone; no position, little torque at standstill."
+              "frequency, or speed by the field",
+              "By voltage over frequency the speed falls with the load, and several motors may hang on it. By the " \
+                "field it is held, with the whole torque from a turn of the field a second on, for one motor that " \
+                "Identify has measured."
             )
           end
         when :halls

@@ -25,6 +25,7 @@ module Gallop
         feedback.direction
         limits.polarity
         sensing.assignment
+        output.control
       ].freeze
 
       # @param entry [Objects::Entry] @param given [Float, nil] @param measured [Float] in the unit of the entry
@@ -61,6 +62,7 @@ module Gallop
         limits.polarity
         sensing.assignment
         current_loop.commutation
+        output.control
       ].freeze
 
       KINDS = {
@@ -76,7 +78,8 @@ module Gallop
         "feedback.direction" => :direction,
         "limits.polarity" => :polarity,
         "sensing.assignment" => :assignment,
-        "current_loop.commutation" => :commutation
+        "current_loop.commutation" => :commutation,
+        "output.control" => :control_method
       }.freeze
 
       private
@@ -122,6 +125,11 @@ module Gallop
       def commutation
         return "The edges lie evenly: the field may go on between them, and the torque ripples less." if @measured == 1
         "The edges lie unevenly: what goes on from them would be wrong."
+      end
+
+      def control_method
+        "With what was measured the field can be held: the whole torque from a turn of it a second on, and a speed " \
+          "that no load changes. It drives this one motor alone; several at once, or another type, want the curve."
       end
 
       def assignment = "The channels show the currents otherwise than they flow."

@@ -48,7 +48,7 @@ module Gallop
       # @return [Result] @raise [Undecided]
       def result
         cage = Cage.new(@steps, @tones, Permitted.rated_flux(@instrument))
-        words = RotorFindings.new(cage)
+        words = RotorFindings.new(cage, steady: @instrument.figure("output.load_law").to_i.zero?)
         Result.new(
           headline: words.headline,
           rows: words.rows,

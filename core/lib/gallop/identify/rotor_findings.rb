@@ -7,9 +7,13 @@ module Gallop
       include Findings
       include Told
 
-      # @param cage [Cage]
-      def initialize(cage)
+      BY_FIELD = 1 # of output.control
+
+      # @param cage [Cage] @param steady [Boolean] whether the load takes its torque at every speed, so that more of it
+      # at low speed is worth having
+      def initialize(cage, steady: true)
         @cage = cage
+        @steady = steady
       end
 
       def headline =
@@ -32,12 +36,11 @@ module Gallop
       def estimates
         return [] if @cage.beyond?
         [
-          Estimate.new(
-            key: "motor.no_load_current",
-            figure: @cage.no_load_current,
-            uncertainty: current_uncertainty * @cage.no_load_current
-          )
-        ]
+          estimate("motor.no_load_current", @cage.no_load_current, current_uncertainty),
+          estimate("motor.rotor_resistance", @cage.rotor_resistance, @cage.uncertainty),
+          estimate("motor.leakage_inductance", 1000 * @cage.leakage, @cage.uncertainty),
+          (Estimate.new(key: "output.control", figure: BY_FIELD, uncertainty: 0.0) if @steady)
+        ].compact
       end
 
       # Stator flux over direct current. @return [Chart, nil]
@@ -61,6 +64,7 @@ module Gallop
 
       private
 
+      def estimate(key, figure, share) = Estimate.new(key: key, figure: figure, uncertainty: share * figure)
       def current_uncertainty = @cage.uncertainty_of_current
 
       def beyond

@@ -44,6 +44,7 @@ module Gallop
         rows = [["Resistance", with(@found.resistance, @found.resistance_uncertainty, "Ω")]]
         rows.push(*inductance_rows) if @found.low
         if matches?
+          rows << ["Taken by the stage, of a phase", shown(@found.stage, "V")] if @found.stage
           rows << ["Current by the permitted loss", "#{shown(current_by_heat, "A")} at 80 K more"] if @heat
           rows << ["Current sensors", "gain #{phase(:u)} to #{phase(:v)} #{Kernel.format("%.3f", @found.gain_ratio)}"]
         end
@@ -68,6 +69,7 @@ module Gallop
           Estimate.new(key: keys[:resistance], figure: @found.resistance, uncertainty: @found.resistance_uncertainty)
         ]
         list << rated_current if too_hot
+        list << stage_voltage if @kind == :induction && @found.stage
         return list unless keys.key?(:inductance)
         list << Estimate.new(
           key: keys[:inductance],
@@ -103,6 +105,17 @@ module Gallop
           uncertainty: 0.5 * current_by_heat * @found.resistance_uncertainty / @found.resistance
         )
       end
+
+      def stage_voltage
+        Estimate.new(
+          key: "output.stage_voltage",
+          figure: @found.stage,
+          uncertainty: [2 * @found.resistance_uncertainty, STAGE_SURE].max
+        )
+      end
+
+      STAGE_SURE = 0.05 # V
+      private_constant :STAGE_SURE
 
       def assignment
         Estimate.new(key: Assignment::KEY, figure: @assignment.corrected(@reading).code, uncertainty: 0.0)

@@ -42,13 +42,18 @@ module Gallop
         # Estimated from frequency and slip: there is no encoder.
         def measured_speed
           return 0.0 unless @stage_on && @hertz.positive? && !@injection.ours?
-          (@modulator.output_frequency - @rated_slip * load_share) / @hertz * RPM_RAD
+          rotor_frequency / @hertz * RPM_RAD
         end
 
         def current_square
           return 0.0 unless @stage_on
           return sensed_square if @direct_current.under_way? || @injection.ours?
           @modulator.current * @modulator.current
+        end
+
+        # Hz, electrical
+        def rotor_frequency
+          @by_field ? @modulator.rotor_frequency : @modulator.output_frequency - @rated_slip * load_share
         end
 
         def torque_share = load_share
@@ -70,6 +75,7 @@ module Gallop
 
         def start_loops
           @modulator = Control::VoltsPerHertz.new
+          @by_field = false
           @ramp = Control::SpeedRamp.new
           @zero_for = @flux_wait = @limited_for = 0.0
           @off_for = 1e3
@@ -83,8 +89,9 @@ module Gallop
           take_monitor_figures
           @hertz = @effective["motor.pole_pairs"] / 60.0
           axis.stage&.switch_at(rate: setting("output.switching_frequency") * 1000.0)
-          take_motor
+          take_plate
           take_limits
+          take_method
           @up = rate_of("acceleration") * setting("envelope.acceleration") / 100
           @down = rate_of("deceleration")
           @quick_down = rate_of("quick_stop")
@@ -129,25 +136,76 @@ module Gallop
 
         def rate_of(name) = setting("ramps.#{name}_speed") / setting("ramps.#{name}_time").to_f
 
-        def take_motor
+        def take_plate
+          @rated_slip = [setting("motor.rated_frequency") - setting("motor.rated_speed") * @hertz, 0.0].max
+          @rated_active = @rated_current_peak * setting("motor.power_factor")
+        end
+
+        def take_method
           frequency = setting("motor.rated_frequency")
-          power_factor = setting("motor.power_factor")
-          @rated_slip = [frequency - setting("motor.rated_speed") * @hertz, 0.0].max
-          @rated_active = @rated_current_peak * power_factor
-          line_to_phase_peak = SQRT2 / Math.sqrt(3)
+          by_field = @effective["output.control"] == BY_FIELD
+          @modulator = by_field ? Control::FieldOriented.new : Control::VoltsPerHertz.new if by_field != @by_field
+          @by_field = by_field
+          by_field ? tune_field(frequency) : tune_curve(frequency)
+        end
+
+        BY_FIELD = 1 # of output.control
+        PHASE = SQRT2 / Math.sqrt(3) # V peak of a phase for a V rms between two lines
+        LEAKS = 0.08 # of what rated voltage and current make of an inductance, where nobody knows better
+        private_constant :BY_FIELD, :PHASE, :LEAKS
+
+        def tune_curve(frequency)
           @modulator.tune(
-            rated_voltage: setting("motor.rated_voltage") * line_to_phase_peak,
-            boost: setting("output.boost") * line_to_phase_peak,
+            rated_voltage: setting("motor.rated_voltage") * PHASE,
+            boost: setting("output.boost") * PHASE,
             rated_frequency: frequency,
             rated_slip: @rated_slip,
             rated_active_current: @rated_active,
             slip_share: setting("output.slip_compensation") / 100,
             dt: DT,
             stator_resistance: setting("motor.stator_resistance"),
-            points: curve_points(line_to_phase_peak),
+            points: curve_points(PHASE),
             law: LAWS.fetch(@effective["output.load_law"]),
             saving: setting("output.energy_saving") / 100.0
           )
+        end
+
+        # What is not set follows from the nameplate: the magnetising current from the power factor, the cage from the
+        # rated slip.
+        def tune_field(frequency)
+          rated = @rated_current_peak
+          volts = setting("motor.rated_voltage") * PHASE
+          no_load =
+            set_or(setting("motor.no_load_current") * SQRT2) do
+              Math.sqrt([rated**2 - @rated_active**2, 0.04 * rated**2].max)
+            end
+          leakage =
+            set_or(setting("motor.leakage_inductance") / 1000) { LEAKS * volts / rated / (Plant::TWO_PI * frequency) }
+          magnetising = volts / (Plant::TWO_PI * frequency * no_load) - leakage
+          @most_torque_current = Math.sqrt([@current_limit**2 - no_load**2, 0.04 * rated**2].max)
+          @modulator.tune(
+            stator_resistance: setting("motor.stator_resistance"),
+            rotor_resistance: cage(no_load, magnetising, leakage, rated),
+            leakage: leakage,
+            magnetising: magnetising,
+            no_load_current: no_load,
+            rated_current: rated,
+            most_current: @most_torque_current,
+            rated_frequency: frequency,
+            stage: setting("output.stage_voltage"),
+            dt: DT
+          )
+        end
+
+        def set_or(figure) = figure.positive? ? figure : yield
+
+        # Ω on the stator's side of all leakage: R_r (L_m/L_r)², with half of the leakage on each side.
+        def cage(no_load, magnetising, leakage, rated)
+          set = setting("motor.rotor_resistance")
+          main = magnetising + leakage / 2
+          return set * (main / (main + leakage / 2))**2 if set.positive?
+          torque_current = Math.sqrt([rated**2 - no_load**2, 0.04 * rated**2].max)
+          Plant::TWO_PI * [@rated_slip, 0.1].max * magnetising * no_load / torque_current
         end
 
         LAWS = [1.0, 1.5, 2.0].freeze # powers of the frequency, by choice of output.load_law
@@ -187,7 +245,7 @@ module Gallop
           @rounded&.reset(0.0)
           @asked = 0.0
           @direct_current.wake
-          @catching.begin(ways_to_look)
+          @by_field ? @catching.wake : @catching.begin(ways_to_look)
           @zero_for = @limited_for = 0.0
           @flux_wait = [setting("ramps.restart_wait") / 1000.0 - @off_for, 0.0].max
         end
@@ -204,12 +262,15 @@ module Gallop
           @flux_wait -= dt if @flux_wait.positive?
           return @zero_for += dt if !@stage_on || @injection.ours?
           return if @flux_wait.positive?
+          return trip_over_speed if @by_field && !@modulator.ready?
           @catching.looking? ? catch_motor(dt) : lead(dt)
           @catching.each_millisecond(dt)
           @modulator.share = @catching.share
           watch_load(dt)
-          trip(OVER_SPEED) if measured_speed.abs > @over_speed
+          trip_over_speed
         end
+
+        def trip_over_speed = measured_speed.abs > @over_speed && trip(OVER_SPEED)
 
         # rpm: in the direction that is asked for first, and in none that is locked.
         def ways_to_look
@@ -229,6 +290,7 @@ module Gallop
         # The ramp, every millisecond, held back by the current limit.
         def lead(dt)
           stop = stop_kind
+          @modulator.most = torque_current_permitted(stop) if @by_field
           target = stop ? 0.0 : held(@target)
           above = !stop && @ramp.speed.abs > @changeover
           down = stop == :quick ? @quick_down : (above ? @second_down : @down)
@@ -244,6 +306,14 @@ module Gallop
           @zero_for = standing_by_ramp? ? @zero_for + dt : 0.0
           hand_over(dt, stop)
         end
+
+        # A peak: a little more than what holds the ramp, so that it is held. A stop may use the whole torque.
+        def torque_current_permitted(stop)
+          BEYOND * [@active_limit * (stop ? 1.0 : @torque_share), @most_torque_current].min
+        end
+
+        BEYOND = 1.05
+        private_constant :BEYOND
 
         # Whoever wants to go on gets the ramp back.
         def hand_over(dt, stop)
