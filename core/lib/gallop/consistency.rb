@@ -89,18 +89,20 @@ module Gallop
 
     # A field that goes by a nameplate stands wrong under load.
     def field_unmeasured
-      return unless @values["output.control"] == BY_FIELD
+      return [] unless @values["output.control"] == BY_FIELD
       open = MEASURED.select { |key| known?(key) && figure(key).zero? }
-      return if open.empty?
-      caution(
-        "field_unmeasured",
-        "The motor is to turn by its field, and not all of it was measured",
-        because:
-          "#{open.map { |key| name(key) }.join(", ")}: the drive reckons with what a nameplate says of them. Speed " \
-            "and torque are then off by as much.",
-        so: "Measure winding, iron and cage at the stage Identify.",
-        values: ["output.control", *open]
-      )
+      return [] if open.empty?
+      [
+        caution(
+          "field_unmeasured",
+          "The motor is to turn by its field, and not all of it was measured",
+          because:
+            "#{open.map { |key| name(key) }.join(", ")}: the drive reckons with what a nameplate says of them. Speed " \
+              "and torque are then off by as much.",
+          so: "Measure winding, iron and cage at the stage Identify.",
+          values: ["output.control", *open]
+        )
+      ]
     end
 
     def quick_stop
