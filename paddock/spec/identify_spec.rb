@@ -88,7 +88,8 @@ RSpec.describe Gallop::Identify do
       expect(found.findings).to be_empty
       errors = errors_of_brake(one, found)
       expect(errors[:release]).to be_within(4).of(0)
-      expect(errors[:engage]).to be_within(15).of(0) # until it stands
+      # until it stands: a heavy one goes on, and one that follows the field in jumps may stand already
+      expect(errors[:engage]).to be_within(35).of(0)
     end
   end
 

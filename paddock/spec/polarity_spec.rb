@@ -35,7 +35,8 @@ RSpec.describe "A drive with its polarity reversed" do
     }
   end
 
-  Bench::SETTINGS.each_key do |name|
+  names = Bench::SETTINGS.keys
+  (Chance.long? ? names : names.sample(3, random: Random.new(Chance::SEED))).each do |name|
     it "turns #{name} the other way round, and tells the way that is asked for" do
       as_wired = turning(name, 0)
       reversed = turning(name, 192)
