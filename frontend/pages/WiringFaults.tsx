@@ -8,6 +8,7 @@ export interface Wiring {
   phase_open: boolean;
   channels_exchanged: boolean | null;
   index_exchanged: boolean | null;
+  slow_signal_off: boolean | null;
   hall_order: number | null;
   brake_unwired: boolean | null;
   uncoupled: boolean;
@@ -18,6 +19,7 @@ const LABELS: Record<Exclude<keyof Wiring, "hall_order">, string> = {
   phase_open: "Motor phase U not connected",
   channels_exchanged: "Encoder channels A and B exchanged",
   index_exchanged: "Index and channel A exchanged",
+  slow_signal_off: "Slow signal of the encoder not connected",
   brake_unwired: "Brake not wired",
   uncoupled: "Load not coupled",
 };

@@ -25,7 +25,9 @@ module Gallop
       "sine" => Kind.new(words: "Sine and cosine", counts: :lines, absolute: false, commutates: false, code: 4),
       "resolver" => Kind.new(words: "Resolver", counts: :resolver, absolute: true, commutates: true, code: 5),
       "pulse_width" =>
-        Kind.new(words: "Absolute, by pulse width", counts: :bits, absolute: true, commutates: true, code: 8)
+        Kind.new(words: "Absolute, by pulse width", counts: :bits, absolute: true, commutates: true, code: 8),
+      "absolute_lines" =>
+        Kind.new(words: "Slow absolute and lines", counts: :lines, absolute: true, commutates: true, code: 9)
     }.freeze
   end
 end

@@ -77,6 +77,19 @@ RSpec.describe Gallop::Feedback::Device do
     it("works out #{id}: #{what}") { expect(figures(facts).fetch(id)).to be_within(figure * 2e-4).of(figure) }
   end
 
+  # 10 bits are 0.35° each; four counts a line
+  it "reckons with the lines of a pair, and says what the slow signal is good for" do
+    facts = { "device" => "absolute_lines", "lines" => "2500", "single_bits" => "10", "update_time" => "2000" }
+    said = figures(facts)
+    expect(said).to include("pair_says" => a_string_matching(/0\.17\d+ °/), "counts_a_turn" => 10_000)
+    expect(said).not_to have_key("slow_word_speed")
+    expect(proposed(facts)).to include(
+      "feedback.kind" => 9,
+      "feedback.counts_per_turn" => 10_000,
+      "feedback.single_turn_bits" => 10
+    )
+  end
+
   it "says how the drive is ready after power-up, and what it can then control" do
     expect(figures(incremental)).to include(
       "start_up" => "after an alignment",

@@ -14,7 +14,8 @@ module Gallop
       TABLES = %i[wiring_list].freeze
 
       # Counts are facts of a turn; for a linear motor, of a pole pitch pair, which is its electrical turn.
-      EXTRA = { "multiturn" => :turns, "sine" => :sine }.freeze # what else is asked of a device
+      # What else is asked of a device.
+      EXTRA = { "multiturn" => :turns, "sine" => :sine, "absolute_lines" => :bits }.freeze
       FORM = Facts::Form.load("feedback/device", choices: { "device" => KINDS.transform_values(&:words) })
 
       FIELDS = %i[device lines bits resolver turns sine mounting wiring].flat_map { |part| FORM[part] }.freeze
@@ -35,6 +36,7 @@ module Gallop
         whole_range
         speed_by_emf
         start_up
+        pair_says
         control_methods
       ].push(*Second::CONSEQUENCES).freeze
       RULES = %i[

@@ -47,6 +47,7 @@ module Gallop
 
       # rad/s of the motor at which a word that is one update time old is ANGLE_ERROR behind
       def speed_of_slow_word
+        return if device == "absolute_lines" # the lines carry it
         given_all("update_time") { |time| pole_pairs && ANGLE_ERROR / 180 * Math::PI / (pole_pairs * time) }
       end
 
@@ -274,6 +275,19 @@ module Gallop
             "The speed by the back-EMF, as exactly as the resistance is known; no position."
           )
         end
+      end
+
+      # Two signals of one shaft.
+      def pair_says
+        return unless device == "absolute_lines" && sheet["single_bits"]
+        step = 360.0 / 2**sheet["single_bits"]
+        statement(
+          "pair_says",
+          "Place before the first index",
+          "± #{show(step / 2, "°")}",
+          "By the slow signal; from the index on exactly, by the lines. Both are compared for ever after: where they " \
+            "part, the drive stops, and the slow signal's wire or lost lines are the cause."
+        )
       end
 
       def control_methods

@@ -72,9 +72,22 @@ module Gallop
           MOST_SALIENCE * flux / [@saliency.to_f, 1e-9].max
         ].min
         @legs = there_and_back
+        @pair = pair if paired?
       ensure
         @instrument.rest
       end
+
+      PAIRED = 9 # of feedback.kind
+
+      def paired? = @instrument.figure("feedback.kind").to_i == PAIRED
+
+      def pair
+        TurnFindings::Pair.new(
+          index: @instrument.figure("feedback.pair_index"),
+          difference: @instrument.figure("feedback.pair_difference")
+        )
+      end
+      private :paired?, :pair
 
       # Asks whoever has watched, where the signals alone do not tell. @return [Result] @raise [Undecided]
       def result
@@ -97,7 +110,8 @@ module Gallop
             reversed: @reversed,
             offset: @counting ? nil : @offset_set,
             alignment: alignment,
-            commutation: @commutation
+            commutation: @commutation,
+            pair: @pair
           )
         Result.new(
           headline: words.headline,

@@ -14,11 +14,17 @@ module Gallop
       SINE = 1
       WIRES = %w[A B C].freeze
 
+      # What a drive tells of a slow absolute signal and lines: where in a turn the index came, below zero for nowhere,
+      # and by how much both differ. @!attribute index [Float] counts @!attribute difference [Float] counts
+      Pair = Record.define(:index, :difference)
+
       # @param reading [TurnReading] @param linear [Boolean] @param reversed [Boolean] whether the count is reversed in
       # software already @param offset [Float, nil] rad as it is set; nil where the drive aligns by itself
       # @param alignment [AlignmentCurrent, nil] where it does @param commutation [Integer, nil] raw, as it is set, of a
       # drive with halls alone
-      def initialize(reading, linear:, reversed:, offset:, alignment: nil, commutation: nil)
+      # @param pair [Pair, nil] of a slow absolute signal and lines
+      def initialize(reading, linear:, reversed:, offset:, alignment: nil, commutation: nil, pair: nil)
+        @pair = pair
         @commutation = commutation
         @reading = reading
         @linear = linear
@@ -41,6 +47,7 @@ module Gallop
         rows.push(*angle_rows)
         rows << ["Index", index_text] if @reading.legs.first.index_seen.first
         rows << ["Edges of the halls", edges_text] if hall_errors
+        rows << ["Slow signal against the lines", "#{count(@pair.difference)} counts at the end"] if @pair
         rows
       end
 
@@ -57,7 +64,7 @@ module Gallop
         when :channels_exchanged, :phases_exchanged, :hall_order, :backward
           [(estimate("feedback.direction", @reversed ? 0 : 1) if @reading.sense == -1), *offset_estimate].compact
         when nil
-          offset_estimate + alignment_estimate + commutation_estimate
+          offset_estimate + alignment_estimate + commutation_estimate + pair_estimate
         else
           []
         end
@@ -87,6 +94,12 @@ module Gallop
       def commutation_estimate
         return [] if @commutation.nil? || hall_errors.nil?
         [estimate("current_loop.commutation", uneven? ? BLOCKS : SINE)]
+      end
+
+      # As the count is that the offset belongs to. @return [Array<Estimate>]
+      def pair_estimate
+        return [] if @pair.nil? || @pair.index.negative?
+        [estimate("feedback.index_place", @pair.index, 2.0)]
       end
 
       def uneven? = hall_errors.map(&:abs).max * DEGREES >= EDGE

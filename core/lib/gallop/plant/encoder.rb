@@ -9,7 +9,7 @@ module Gallop
     # fro between two counts, a step further with each index pulse. Hall wires can be permuted; where the count is
     # made from the halls, it follows them.
     class Encoder
-      KINDS = %w[incremental incremental_halls absolute halls].freeze
+      KINDS = %w[incremental incremental_halls absolute halls absolute_lines].freeze
       HALL_STATES = [0b001, 0b011, 0b010, 0b110, 0b100, 0b101].freeze # in the positive direction, A in bit 0
       # Which sensor arrives on wires A, B and C.
       HALL_ORDERS = [[0, 1, 2], [1, 2, 0], [2, 0, 1], [1, 0, 2], [0, 2, 1], [2, 1, 0]].freeze
@@ -22,7 +22,7 @@ module Gallop
       def initialize(counts_per_turn:, direction: 1, offset: 0.0, kind: "absolute", pole_pairs: 1)
         @counts_per_turn = counts_per_turn
         @kind = kind
-        @channels = kind.start_with?("incremental")
+        @channels = kind.start_with?("incremental") || kind == "absolute_lines"
         @halls = kind.end_with?("halls")
         @counts_halls = kind == "halls"
         @scale = direction * counts_per_turn / TWO_PI

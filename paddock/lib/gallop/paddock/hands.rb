@@ -67,6 +67,7 @@ module Gallop
       ENCODER = ->(axis) { axis.encoder }
       CHANNELS = ->(axis) { axis.encoder if axis.encoder&.channels? }
       HALLS = ->(axis) { axis.encoder if axis.encoder&.halls? }
+      PAIR = ->(axis) { axis.encoder if axis.encoder.respond_to?(:word) }
       BRAKE = ->(axis) { axis.brake }
       MECHANICS = ->(axis) { axis.mechanics }
       LINES = ->(axis) { axis.bus if axis.bus.respond_to?(:three_lines?) && axis.bus.three_lines? }
@@ -78,6 +79,7 @@ module Gallop
         switch("phase_open", :phase_open),
         switch("channels_exchanged", :channels_exchanged, of: CHANNELS),
         switch("index_exchanged", :index_exchanged, of: CHANNELS),
+        switch("slow_signal_off", :word_powered, of: PAIR, inverted: true),
         switch("hall_order", :hall_order, of: HALLS).with(range: 0..5),
         switch("brake_unwired", :wired, of: BRAKE, inverted: true),
         switch("uncoupled", :coupled, of: MECHANICS, inverted: true)

@@ -43,6 +43,16 @@ module Gallop
         # Of the count that is told, against the device's own: 1 or -1
         attr_reader :direction
 
+        # Count of the device at which the drive's own begins
+        attr_reader :origin
+
+        # The place is known better than it was: the count goes there without a speed. @param counts [Integer]
+        def shift(counts)
+          @origin -= counts
+          @count += @direction * counts
+          @last_count += @direction * counts
+        end
+
         # A rms that an alignment may take
         def most_alignment_current = @torque_limit * @torque_share / @torque_constant
 
@@ -76,12 +86,13 @@ module Gallop
         def wake_parts
           super
           @second = SecondFeedback.new(self)
+          @pair = FeedbackPair.new(self)
           @alignment = Alignment.new(self)
           @torque_path = TorquePath.new(self)
           @excitation = Excitation.new(self)
         end
 
-        def parts = [*super, @second, @alignment, @torque_path, @excitation]
+        def parts = [*super, @second, @pair, @alignment, @torque_path, @excitation]
 
         def start_loops
           @current = Control::CurrentLoop.new
@@ -93,7 +104,8 @@ module Gallop
         end
 
         def start_feedback
-          @origin = @alignment.known? ? 0 : axis.encoder.read(axis.mechanics.angle)
+          seen = axis.encoder.read(axis.mechanics.angle)
+          @origin = @pair.origin(seen) || (@alignment.known? ? 0 : seen)
           @count = @last_count = axis.encoder.read(axis.mechanics.angle) - @origin
           @second.begin_at(@count)
         end

@@ -28,6 +28,7 @@ module Gallop
 
         def watch_family(dt)
           watch_standstill(dt)
+          @pair.each_millisecond(dt)
           return trip(FEEDBACK_LOST, Stopping::COAST) if @effective["monitors.feedback"] == 1 && feedback_lost?
           return trip(SecondFeedback::LOST, Stopping::COAST) if @second.lost?
           return unless @stage_on

@@ -171,8 +171,21 @@ module Gallop
           return if @drive["feedback"].nil?
           given = figures("feedback").compact
           given = given.merge(offset: radians(given[:offset]), pole_pairs: @drive["motor"]["pole_pairs"] || 1)
+          return paired(given) if given[:kind] == "absolute_lines"
           flaws = given.keys & %i[eccentricity signal_error jitter lost_counts word_time hall_errors hall_offset]
-          flaws.empty? ? Plant::Encoder.new(**given.except(:periods)) : Plant::ImperfectEncoder.new(**in_radians(given))
+          if flaws.empty?
+            Plant::Encoder.new(**given.except(:periods, :word_bits, :word_offset))
+          else
+            Plant::ImperfectEncoder.new(**in_radians(given.except(:word_bits, :word_offset)))
+          end
+        end
+
+        def paired(given)
+          Plant::PairedEncoder.new(
+            **given.slice(:counts_per_turn, :direction, :offset, :kind, :pole_pairs, :word_time),
+            word_bits: given.fetch(:word_bits, 12),
+            word_offset: radians(given.fetch(:word_offset, 0.0))
+          )
         end
 
         def in_radians(given)

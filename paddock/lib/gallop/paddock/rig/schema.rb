@@ -243,6 +243,8 @@ module Gallop
             jitter: whole(0..1000, default: nil),
             lost_counts: figure(-1000.0..1000.0, default: nil),
             word_time: figure(0.0..0.1, default: nil),
+            word_bits: whole(4..24, default: nil),
+            word_offset: figure(-360.0..360.0, default: nil),
             hall_errors: Rule.new(kind: :edges, default: nil),
             hall_offset: figure(-60.0..60.0, default: nil)
           )
