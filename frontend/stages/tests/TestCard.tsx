@@ -5,6 +5,7 @@ import type { Drive, Test } from "../../api/types";
 import { Action } from "../../parts/Action";
 import { Card, Meta } from "../../parts/Card";
 import { FigureField } from "../../parts/FigureField";
+import { StripChart } from "../verify/StripChart";
 import { Eyes } from "./Eyes";
 import { LastRun } from "./LastRun";
 import { Needs } from "./Needs";
@@ -28,6 +29,7 @@ export function TestCard({ drive, id }: { drive: Drive; id: string }) {
         ) : (
           <Begun drive={drive} test={test} said={said} onSay={setSaid} />
         )}
+        {running && test.announcement.moves && <StripChart drive={drive} />}
         {running?.question && <RunQuestion drive={drive} run={running} figures={test.answers} />}
         <LastRun run={test.run} />
         {test.proof && <ProofResult proof={test.proof} title={test.title} />}
