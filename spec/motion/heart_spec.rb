@@ -54,12 +54,11 @@ RSpec.describe Motion::Heart, :real_time do
     allow(connection).to receive(:motion).and_return(motion)
     allow(Link::Registry).to receive(:all).and_return([connection])
     reins.take(tab, "Robin")
+    allow(reins).to receive(:now) { @now || clock } # asked by the heart's own thread as well
   end
 
-  def silence(seconds)
-    at = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-    allow(reins).to receive(:now).and_return(at + seconds)
-  end
+  def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+  def silence(seconds) = @now = clock + seconds
 
   it "keeps the reins fresh, by messages after the first, which names the tab" do
     heart.start

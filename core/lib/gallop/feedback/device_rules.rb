@@ -344,7 +344,7 @@ module Gallop
         theirs = motor && Library.named(motor.sheet["type"])&.facts_for("feedback")&.fetch("type", nil)
         return if theirs.nil? || device.nil? || sheet["type"] == theirs
         listed = Library.named(theirs)
-        return if listed.own_facts.slice("device", "lines", "single_bits").all? { |key, text| as_typed(key) == text }
+        return if listed.own_facts.slice("device", "lines", "single_bits").all? { |key, text| sheet[key].to_s == text }
         caution(
           "other_than_motor_has",
           "#{motor.sheet["type"]} comes with #{theirs}, and something else is given",
