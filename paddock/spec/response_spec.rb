@@ -27,7 +27,7 @@ RSpec.describe "The frequency response of what hangs on a motor" do
   end
 
   it "lets one mass be one mass" do
-    one = machine(:servo, random(7))
+    one = machine(:servo, Random.new(7))
     found = found_by(:response, one)
     expect(found.figures.keys).to eq([:inertia])
     expect(found.findings.map(&:id)).not_to include("rings")

@@ -32,7 +32,7 @@ class Recording
     end
 
     def start
-      person = { author: Current.author, tab: Current.tab }
+      person = { author: @recording.author, tab: Current.tab } # it may go on after a link that was lost
       @thread = Thread.new { run(person) }
       @thread.name = "recording #{@recording.id}"
     end
