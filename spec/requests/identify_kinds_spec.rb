@@ -3,8 +3,8 @@
 require "rails_helper"
 
 # From the works to identified, over the API: facts, the sequence of tests with what was found written on the way, and a
-# motor that turns smoothly with it. All kinds of the demo in the nights; by day spec/system/identify_machines_spec.rb does
-# it with the frequency drive, through the page.
+# motor that turns smoothly with it. All kinds of the demo in the nights; by day
+# spec/system/identify_machines_spec.rb does it with the frequency drive, through the page.
 RSpec.describe "Identifying each kind of motor", type: :request do
   kinds =
     {
