@@ -36,7 +36,7 @@ RSpec.describe "Identifying each machine through the page", type: :interface do
     within("[data-sequence=still]") do
       expect(page).to have_text("Nothing in the way", wait: 20)
       all("input[type=checkbox]").each { |box| box.check unless box.checked? }
-      click_button(/\A(Begin all|Go on with)/)
+      find("button", text: /\A(Begin all|Go on with)/).click
     end
     expect(page).to have_css("[data-sequence=under_way]")
     expect(page).to have_css("[data-sequence=still]", wait: 240)
