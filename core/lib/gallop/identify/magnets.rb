@@ -72,7 +72,8 @@ module Gallop
       # Normal equations of each block of a record.
       # @return [Array<Sums>]
       def sums_of(part, faint)
-        known = [0, 1].map { |n| @machine.resistance * part.current[n] + @machine.stage * signs(part, faint)[n] }
+        signs = signs(part, faint)
+        known = [0, 1].map { |n| @machine.resistance * part.current[n] + @machine.stage * signs[n] }
         target = stacked(part.voltage[0] - known[0], part.voltage[1] - known[1])
         columns = [part.change, part.turned, [-part.turned[1], part.turned[0]]].map { |pair| stacked(*pair) }
         blocks(part.current[0].size).map { |rows| sums(columns.map { |one| one[rows] }, target[rows]) }

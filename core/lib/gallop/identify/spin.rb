@@ -106,8 +106,7 @@ module Gallop
       # @return [Result] @raise [Undecided]
       def result
         @cycles.each(&:refuse_unsteady)
-        emf = BackEmf.new(@cycles, @machine)
-        emf = Magnets.new(@shaken, @machine, emf) if @shaken.any?
+        emf = @shaken.any? ? Magnets.new(@shaken, @machine, self.emf) : self.emf
         momentum = Momentum.new(@cycles, emf, @machine)
         words = SpinFindings.new(@machine, @cycles, emf, momentum, alone: @alone)
         Result.new(
@@ -139,9 +138,10 @@ module Gallop
           "Shaken, #{sign.positive? ? "forward" : "backward"}"
         )
         speed = shaken_speed
+        excitation = shaking # reckoned before anything turns
         @instrument.turn(sign * speed)
         @instrument.pause(speed / @course.up + MARGIN)
-        @instrument.excite(shaking)
+        @instrument.excite(excitation)
         @instrument.pause(LOOK)
         take = @instrument.record(SHAKEN, divider: 1, length: SHAKEN_SAMPLES) { come_to_rest(speed) }
         @instrument.refuse_fault
@@ -155,6 +155,8 @@ module Gallop
         @instrument.pause(speed / @course.down + MARGIN)
       end
 
+      def emf = @emf ||= BackEmf.new(@cycles, @machine)
+
       # Slow enough for the room, and with room above it for what the speed swings by.
       def shaken_speed
         [
@@ -166,7 +168,7 @@ module Gallop
 
       # As much as the gait permits, and keeps the speed below what it permits: the turns before tell the inertia.
       def shaking
-        inertia = Momentum.new(@cycles, BackEmf.new(@cycles, @machine), @machine).inertia
+        inertia = Momentum.new(@cycles, emf, @machine).inertia
         swing = SHAKEN_SWING * Permitted.most_speed(@instrument)
         free = swing * inertia * 2 * Math::PI * SHAKEN_BAND.first / SHAKEN_PEAK
         torque = [SHAKEN_BY * @instrument.figure("envelope.torque") * @machine.rated_torque, free].min
