@@ -15,8 +15,8 @@ module Chance
   # @param brief [Integer] in the daily run @param full [Integer] in the nights
   def times(brief, full) = long? ? full : brief
 
-  # All of them in the nights, one by chance in the daily run.
-  def pick(list, name) = long? ? list.to_a : [list.to_a.sample(random: named(name))]
+  # All of them in the nights, some by chance in the daily run.
+  def pick(list, name, count = 1) = long? ? list.to_a : list.to_a.sample(count, random: named(name))
 end
 
 RSpec.configure do |config|

@@ -56,7 +56,16 @@ module Proving
       )
     end
 
-    def pause(seconds) = @run.pause(seconds)
+    # By the drive's own clock: what answers late is no slower machine.
+    def pause(seconds)
+      clock = DriveClock.new(connection)
+      left = seconds
+      while left.positive?
+        @run.pause(left)
+        left = seconds - clock.elapsed
+      end
+    end
+
     def report(share, text) = @run.report(text, share)
 
     def ask_direction
@@ -85,10 +94,13 @@ module Proving
 
     # @return [Array<Array<Float>>]
     def fetch(setup, ticket)
-      deadline = now + setup.length * setup.divider / connection.live.fetch("trace.rate").to_f + LATE
+      clock = DriveClock.new(connection)
+      lasts = setup.length * setup.divider / connection.live.fetch("trace.rate").to_f
       until (look = @memory.look).complete?
         refuse_taken unless look.ticket == ticket
-        raise Gallop::Identify::Undecided, "The trace memory was not full in time. Try again." if now > deadline
+        if clock.elapsed > lasts + LATE
+          raise Gallop::Identify::Undecided, "The trace memory was not full in time. Try again."
+        end
         pause(LOOK)
       end
       refuse_taken unless look.ticket == ticket
@@ -98,7 +110,5 @@ module Proving
     def refuse_taken
       raise Gallop::Identify::Undecided, "The trace memory was armed by somebody else meanwhile. Try again."
     end
-
-    def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
   end
 end

@@ -1,10 +1,10 @@
 # frozen_string_literal: true
 
-# Specs marked as :real_time measure what happens within fractions of a second: dead-man, rates, the watchdog. On a
-# shared machine there are moments at which nothing runs: the hypervisor takes the processors away, or memory has to
-# come back from the disk. What fails in such a moment says nothing of Gallop and is run again, twice at the most, and
-# listed at the end with what the machine did; what fails on a machine that ran is a failure at once, and so is
-# everything that is not marked.
+# Specs marked as :real_time measure what happens within fractions of a second: dead-man, rates, the watchdog; those
+# with a browser move motors that the same watchdogs stop, as they must, when nothing runs. On a shared machine there
+# are moments at which nothing runs: the hypervisor takes the processors away, or memory has to come back from the disk.
+# What fails in such a moment says nothing of Gallop and is run again, twice at the most, and listed at the end with
+# what the machine did; what fails on a machine that ran is a failure at once, and so is everything else.
 module MachineStalls
   GAP = 0.15 # s that a process of its own, asleep but for a tick, was kept from running
   TICK = 0.02
@@ -56,12 +56,14 @@ module MachineStalls
 
   # @return [Integer] attempts that an example may have, now that it has failed
   def attempts_for(example)
-    stall = example.metadata[:real_time] && example.metadata[:machine]&.then { |mark| since(mark) }
+    stall = timed?(example) && example.metadata[:machine]&.then { |mark| since(mark) }
     return 1 unless stall
     @repeated << "#{example.location}: the machine stood still: #{stall}, load " \
       "#{File.read("/proc/loadavg").split.first}"
     MOST_ATTEMPTS
   end
+
+  def timed?(example) = example.metadata[:real_time] || example.metadata[:type] == :interface
 
   # Before an example is run again: the same moment would fail it again.
   def wait_for_calm

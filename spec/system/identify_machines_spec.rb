@@ -3,11 +3,13 @@
 require "system_helper"
 
 # Mistakes in wiring that are found by turning, and what is done about them; a frequency drive at standstill and
-# turning.
+# turning. One of them by chance in the daily run.
 RSpec.describe "Identifying the machines of print line 2",
                type: :interface,
                rig: Rails.root.join("paddock/rigs/saltgrass.yml").to_s do
   facts = YAML.safe_load_file(Rails.root.join("spec/fixtures/saltgrass_facts.yml"))
+
+  told = Chance.pick(%i[channels halls frequency], "machines that are identified")
 
   before { visit @server.url and open_project(@server) }
 
@@ -49,7 +51,8 @@ RSpec.describe "Identifying the machines of print line 2",
     restart_if_asked
   end
 
-  it "finds the channels of the lift's encoder exchanged, cures them in software, and turns it by the loops" do
+  it "finds the channels of the lift's encoder exchanged, cures them in software, and turns it by the loops",
+     if: told.include?(:channels) do
     @paddock.set("Head lift", channels_exchanged: true)
     identify("Head lift")
     prove("open_turn")
@@ -61,7 +64,7 @@ RSpec.describe "Identifying the machines of print line 2",
     expect(page).to have_css("[data-proof=proven][data-of=spin]", text: "Ripple at")
   end
 
-  it "finds the halls of the tug permuted, and proves them once their wires are moved" do
+  it "finds the halls of the tug permuted, and proves them once their wires are moved", if: told.include?(:halls) do
     @paddock.set("Roll tug", hall_order: 3)
     identify("Roll tug")
     prove("open_turn")
@@ -80,7 +83,8 @@ RSpec.describe "Identifying the machines of print line 2",
     expect(page).to have_css("[data-sequence=under_way]")
   end
 
-  it "identifies the frequency drive at standstill and turning, by one yes, and goes on where that was ended" do
+  it "identifies the frequency drive at standstill and turning, by one yes, and goes on where that was ended",
+     if: told.include?(:frequency) do
     identify("Web feed")
     begin_sequence("Begin all 4")
     expect(page).to have_css("[data-sequence] li", text: /Iron and cage\s*under way/, wait: 60)

@@ -38,6 +38,17 @@ RSpec.describe Wire::Modbus do
     end
   end
 
+  # Nothing ran on the machine: whoever is asked had no time to answer either.
+  it "waits a moment more where it overslept its own deadline" do
+    late = ->(socket) do
+      socket.read(12) && sleep(0.1) && socket.write(Gallop::Modbus.frame(1, 1, [3, 2, 0, 7].pack("C*")))
+    end
+    against(late) do |client|
+      allow(client).to receive(:now).and_return(0.0, 0.9)
+      expect(client.read(0, 1)).to eq([7])
+    end
+  end
+
   it "reads what a server sends in pieces" do
     pieces =
       lambda do |socket|
