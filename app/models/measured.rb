@@ -45,7 +45,10 @@ class Measured
   def order(kind) = Gallop::Tests::ALL.index { |row| row.id == kind } || Gallop::Tests::ALL.size
 
   def rows_of(proof)
-    return [] if proof.stale? && proof.estimates.none? { |one| in_drive?(one) }
+    # What was taken over makes its own proof stale where that rests on it: it stands all the same.
+    if proof.stale? && proof.estimates.none? { |one| proof.found?(one["key"], @drive.live_values[one["key"]]) }
+      return []
+    end
     proof.estimates.filter_map do |estimate|
       entry = @drive.profile[estimate["key"]] or next
       held = @drive.live_values[entry.key]
@@ -61,11 +64,5 @@ class Measured
         alike: told.alike?(estimate["uncertainty"])
       )
     end
-  end
-
-  # What was taken over makes its own proof stale where that rests on it: it stands all the same.
-  def in_drive?(estimate)
-    entry = @drive.profile[estimate["key"]]
-    entry && entry.raw(estimate["figure"]) == @drive.live_values[entry.key]
   end
 end

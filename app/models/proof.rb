@@ -31,6 +31,12 @@ class Proof < ApplicationRecord
     )
   end
 
+  # Whether a value is what it has found. @param raw [Object] of the drive's entry
+  def found?(key, raw)
+    entry = drive.profile&.[](key)
+    !entry.nil? && estimates.any? { |one| one["key"] == key && entry.raw(one["figure"]) == raw }
+  end
+
   # What was seen, in a sentence. @return [String]
   def headline = result["headline"].to_s
 
@@ -71,15 +77,12 @@ class Proof < ApplicationRecord
   def changed_value
     values = drive.live_values
     return if values.empty?
-    key, = inputs.find { |name, raw| values[name] != raw && !own?(name, values[name]) }
+    key, = inputs.find { |name, raw| values[name] != raw && !taken_over?(name, values[name]) }
     key && "#{drive.profile&.[](key)&.name || key} has another value"
   end
 
   # What a proof has found, and was taken over, leaves it as it is; one that failed has to be repeated with it.
-  def own?(key, raw)
-    verdict == "proven" &&
-      estimates.any? { |one| one["key"] == key && drive.profile&.[](key)&.raw(one["figure"]) == raw }
-  end
+  def taken_over?(key, raw) = verdict == "proven" && found?(key, raw)
 
   def changed_fact
     now = self.class.facts_of(drive, facts.transform_values(&:keys))

@@ -78,7 +78,7 @@ module Proving
       @taking = taking
       @count = left.size
       drive.log("test", "Sequence begun", left.map(&:title).join(", "))
-      in_background
+      Current.in_background("sequence #{drive.name}") { carry_out }
       self
     end
 
@@ -94,12 +94,6 @@ module Proving
       unmet = left.first.needs.reject(&:met)
       unseen = self.eyes.reject { |eye| eyes.include?(eye.id) }.map { |eye| Identification.unseen(eye) }
       raise Motion::Unmet.new(unmet + unseen, "Not begun") if unmet.any? || unseen.any?
-    end
-
-    def in_background
-      person = { author: Current.author, tab: Current.tab }
-      thread = Thread.new { Rails.application.executor.wrap { Current.set(**person) { carry_out } } }
-      thread.name = "sequence #{drive.name}"
     end
 
     def carry_out

@@ -46,7 +46,7 @@ module Proving
       @tab = tab
       Undertaking.claim(drive.id, self)
       recording = Recording.arm(drive, setup, stimulus: to_data)
-      in_background(recording)
+      Current.in_background("stimulus #{drive.name}", tab: @tab) { play(recording) }
       recording
     rescue StandardError
       Undertaking.leave(drive.id, self)
@@ -67,12 +67,6 @@ module Proving
       end
       return if motion.standing? && (motion.held.nil? || mode == "position" || motion.held.held.zero?)
       raise Motion::OutOfState, "#{drive.name} turns already. Stop it first, so that the motion has a beginning."
-    end
-
-    def in_background(recording)
-      person = { author: Current.author, tab: @tab }
-      thread = Thread.new { Rails.application.executor.wrap { Current.set(**person) { play(recording) } } }
-      thread.name = "stimulus #{drive.name}"
     end
 
     def play(recording)

@@ -33,11 +33,7 @@ module Surveyed
   # @return [Array<Proof>] the last of each kind
   def latest_proofs = @latest_proofs ||= proofs.latest.to_a
   # Whether the drive holds what a test has found for a value: that is better than what follows from any sheet.
-  def measured?(key)
-    latest_proofs.any? do |proof|
-      proof.estimates.any? { |one| one["key"] == key && profile[key]&.raw(one["figure"]) == live_values[key] }
-    end
-  end
+  def measured?(key) = latest_proofs.any? { |proof| proof.found?(key, live_values[key]) }
 
   # @return [Array<WriteBatch>] cut short or refused in part
   def unfinished_batches = (@unfinished_batches ||= write_batches.unfinished.to_a).reject(&:under_way?)

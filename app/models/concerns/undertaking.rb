@@ -117,9 +117,8 @@ module Undertaking
 
   # In a thread of its own, in the name of whoever asks.
   def in_background(&work)
-    person = { author: Current.author, tab: Current.tab }
-    @thread = Thread.new { Rails.application.executor.wrap { Current.set(**person) { in_the_end(&work) } } }
-    @thread.name = "#{self.class.model_name.human.downcase} #{drive.name}"
+    title = "#{self.class.model_name.human.downcase} #{drive.name}"
+    @thread = Current.in_background(title) { in_the_end(&work) }
     self
   end
 

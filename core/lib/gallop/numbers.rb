@@ -45,7 +45,16 @@ module Gallop
     # How far a figure can be trusted, by leaving out each part of what it rests on once (jackknife; Efron and Stein
     # 1981). @param parts [Array] @yieldparam rest [Array] @yieldreturn [Float] @return [Float] two sigma
     def left_out(parts)
-      figures = parts.each_index.map { |n| yield(parts.each_with_index.reject { |_, at| at == n }.map(&:first)) }
+      spread(without_each(parts) { |rest| yield rest })
+    end
+
+    # @yieldparam rest [Array] all parts but one @return [Array] what comes of each
+    def without_each(parts)
+      parts.each_index.map { |n| yield(parts.each_with_index.reject { |_, at| at == n }.map(&:first)) }
+    end
+
+    # @param figures [Array<Float>] each without another part @return [Float] two sigma
+    def spread(figures)
       middle = figures.sum / figures.size
       2 * Math.sqrt((figures.size - 1.0) / figures.size * figures.sum { |one| (one - middle)**2 })
     end

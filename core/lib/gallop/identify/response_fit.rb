@@ -70,10 +70,7 @@ module Gallop
 
       # Within which a figure of the model is known, by leaving out each part of the tones. @param measure [Symbol]
       def uncertainty(measure)
-        parts = Array.new(PARTS) { |n| tones.each_with_index.filter_map { |tone, at| tone if at % PARTS == n } }
-        Numbers.left_out(parts) do |rest|
-          self.class.new(rest.flatten.sort_by(&:frequency)).found&.public_send(measure) || 0.0
-        end
+        Numbers.spread(without_a_part.map { |model| model&.public_send(measure) || 0.0 })
       end
 
       PARTS = 5
@@ -100,6 +97,15 @@ module Gallop
       end
 
       private
+
+      # @return [Array<Model, nil>]
+      def without_a_part
+        @without_a_part ||=
+          begin
+            parts = Array.new(PARTS) { |n| tones.each_with_index.filter_map { |tone, at| tone if at % PARTS == n } }
+            Numbers.without_each(parts) { |rest| self.class.new(rest.flatten.sort_by(&:frequency)).found }
+          end
+      end
 
       def two_masses
         return @two_masses if defined?(@two_masses)

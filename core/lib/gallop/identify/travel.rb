@@ -19,7 +19,6 @@ module Gallop
       OTHER = 0.02 # from which on no position would be right
       LOOK = 0.03 # s
       STANDS = 0.4 # s
-      FACTORS = [2, 3, 4, 5, 10, 20, 50, 100].freeze
 
       # @param instrument [Instrument] @param turns [Float] of the shaft, forward
       def initialize(instrument, turns:)
@@ -102,16 +101,11 @@ module Gallop
           gap.abs > OTHER ? :blocker : :caution,
           "travel_differs",
           "#{millimetres(each)} in a turn of the motor, and #{millimetres(expected)} are entered",
-          because: "Every position would be off by #{percent(gap.abs)}.#{usual_ratio(gap + 1)}",
+          because: "Every position would be off by #{percent(gap.abs)}.#{Mechanics::UsualMistake.of(gap + 1)}",
           so:
             "Correct lead, teeth or diameter, or the gear, at the stage Mechanics; or measure again, over more turns.",
           facts: %w[measured_travel measured_turns]
         )
-      end
-
-      def usual_ratio(ratio)
-        factor = FACTORS.find { |one| [ratio * one, ratio / one].any? { |product| (product - 1).abs < OTHER } }
-        factor ? " The ratio is #{factor}: a gear that is given twice, or not at all?" : ""
       end
     end
   end

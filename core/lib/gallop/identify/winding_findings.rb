@@ -43,9 +43,9 @@ module Gallop
       def rows
         rows = [["Resistance", with(@found.resistance, @found.resistance_uncertainty, "Ω")]]
         rows.push(*inductance_rows) if @found.low
+        rows << ["Current by the permitted loss", "#{shown(current_by_heat, "A")} at 80 K more"] if heated?
         if matches?
           rows << ["Taken by the stage, of a phase", shown(@found.stage, "V")] if @found.stage
-          rows << ["Current by the permitted loss", "#{shown(current_by_heat, "A")} at 80 K more"] if @heat
           rows << ["Current sensors", "gain #{phase(:u)} to #{phase(:v)} #{Kernel.format("%.3f", @found.gain_ratio)}"]
         end
         rows
@@ -78,15 +78,18 @@ module Gallop
         )
       end
 
+      # Whether what is permitted can be held against what was measured.
+      def heated? = @heat && @reading.sound?
+
       # A rms at which the warm winding gives off what it may: P = m R I².
-      def current_by_heat = @heat && Math.sqrt(@heat.loss / (PHASES.fetch(@kind, 3) * WARM * @found.resistance))
+      def current_by_heat = Math.sqrt(@heat.loss / (PHASES.fetch(@kind, 3) * WARM * @found.resistance))
 
       PHASES = { brushed: 1, stepper: 2 }.freeze
       private_constant :PHASES
 
       # The smaller of both is what the winding stands.
       def too_hot
-        return unless @heat && @reading.sound? && current_by_heat < LESS * @heat.rated_current
+        return unless heated? && current_by_heat < LESS * @heat.rated_current
         caution(
           "too_hot",
           "#{shown(@heat.rated_current, "A")} are too much for #{shown(@heat.loss, "W")}",

@@ -47,18 +47,10 @@ module Gallop
           "travel_differs",
           "#{show(measured_travel_a_turn.to_f * 1e3, "mm")} a turn were measured; #{show(travel.to_f * 1e3, "mm")} " \
             "follow from what is given",
-          because: "Every position would be off by #{show(gap.abs * 100, "%", 1)}.#{usual_ratio(gap)}",
+          because: "Every position would be off by #{show(gap.abs * 100, "%", 1)}.#{UsualMistake.of(gap + 1)}",
           so: "Correct lead, teeth or diameter, or the gear; or choose the measured travel as mechanism.",
           facts: %w[measured_travel measured_turns]
         )
-      end
-
-      def usual_ratio(gap)
-        ratio =
-          [2, 3, 4, 5, 10, 20, 50, 100].find do |factor|
-            ((gap + 1) * factor - 1).abs < 0.02 || ((gap + 1) / factor - 1).abs < 0.02
-          end
-        ratio ? " The ratio is #{ratio}: a gear that is given twice, or not at all?" : ""
       end
 
       def roll_turned
