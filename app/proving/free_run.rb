@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Proving
-  # A motor without a device that counts turns at two speeds: how smoothly, and what an induction motor takes for its
+  # A motor turns at two speeds without a device that counts: how smoothly, and what an induction motor takes for its
   # flux.
   class FreeRun < Identification
     motion Motion::Mode::TURNING
@@ -12,9 +12,13 @@ module Proving
                motor.stator_resistance
                motor.phase_resistance
                motor.torque_constant
+               feedback.kind
+               feedback.counts_per_turn
+               feedback.direction
              ],
              facts: {
-               "motor" => %w[type pole_pairs]
+               "motor" => %w[type pole_pairs],
+               "feedback" => %w[device lines encoder_turns motor_turns]
              }
 
     def eyes
@@ -33,8 +37,19 @@ module Proving
       )
     end
 
+    # An encoder is looked at while nothing goes by it.
+    def perform(run, **)
+      return super unless by_encoder?
+      run.borrowing(METHOD => BY_CURVE) { super }
+    end
+
+    METHOD = "output.control"
+    BY_CURVE, _, BY_ENCODER = *0..2
+    private_constant :METHOD, :BY_CURVE, :BY_ENCODER
+
     private
 
+    def by_encoder? = drive.live_values[METHOD] == BY_ENCODER
     def shaft = Gallop::Shaft.turning
     def ramp = Gallop::Identify::FreeRun.ramp(figures, speeds.last) / 2
     def figures = @figures ||= LiveFigures.new(drive)

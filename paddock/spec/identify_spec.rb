@@ -106,6 +106,18 @@ RSpec.describe Gallop::Identify do
     end
   end
 
+  it "finds that an encoder of an induction motor counts what its frequency says, and proposes the field by it" do
+    rigs.times do |n|
+      one =
+        machine(:induction, random("encoder of induction", n), settings: ->(_) { IdentifyMistakes::FITTED }) do |drive|
+          IdentifyMistakes.encoder.call(drive)
+        end
+      found = found_by(:free_run, one)
+      expect(found.findings).to be_empty
+      expect(found.estimates.map { |estimate| [estimate.key, estimate.figure] }).to include(["output.control", 2])
+    end
+  end
+
   mistakes = IdentifyMistakes::ALL
   mistakes = mistakes.to_a.sample(mistakes.size / 2, random: seeded) unless Chance.long?
   mistakes.each do |name, mistake|

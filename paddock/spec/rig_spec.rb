@@ -58,9 +58,9 @@ RSpec.describe Gallop::Paddock::Rig do
     "the same name twice" => [->(d) { d["drives"][1]["name"] = "Carriage" }, /“Carriage” is there twice/],
     "no drives" => [->(d) { d["drives"] = [] }, /1 to 32 drives/],
     "a servo without feedback" => [->(d) { d["drives"][0].delete("feedback") }, /a servo needs feedback/],
-    "feedback on a frequency drive" => [
+    "an absolute device on a frequency drive" => [
       ->(d) { d["drives"][2]["feedback"] = { "counts_per_turn" => 4096 } },
-      /no input for feedback/
+      /a Shire takes incremental encoders alone/
     ],
     "a list for a table" => [->(d) { d["drives"][0]["supply"] = [] }, /table of keys and values/]
   }.each do |what, (change, message)|

@@ -83,13 +83,14 @@ module Gallop
         end
     end
 
-    BY_FIELD = 1 # of output.control
+    BY_FIELD = [1, 2].freeze # of output.control
+    BY_ENCODER = 2
     MEASURED = %w[motor.stator_resistance motor.rotor_resistance motor.leakage_inductance motor.no_load_current].freeze
-    private_constant :BY_FIELD, :MEASURED
+    private_constant :BY_FIELD, :BY_ENCODER, :MEASURED
 
     # A field that goes by a nameplate stands wrong under load.
     def field_unmeasured
-      return [] unless @values["output.control"] == BY_FIELD
+      return [] unless BY_FIELD.include?(@values["output.control"])
       open = MEASURED.select { |key| known?(key) && figure(key).zero? }
       return [] if open.empty?
       [
@@ -101,6 +102,19 @@ module Gallop
               "and torque are then off by as much.",
           so: "Measure winding, iron and cage at the stage Identify.",
           values: ["output.control", *open]
+        )
+      ]
+    end
+
+    def field_by_no_encoder
+      return [] unless @values["output.control"] == BY_ENCODER && @values["feedback.kind"]&.zero?
+      [
+        blocker(
+          "field_by_no_encoder",
+          "The field is to go by an encoder, and none is set",
+          because: "The drive does not begin without one: it stops with #{name("feedback.kind")} as it is.",
+          so: "Give the encoder at the stage Feedback, or control the motor without it.",
+          values: %w[output.control feedback.kind]
         )
       ]
     end

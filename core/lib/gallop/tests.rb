@@ -5,7 +5,8 @@ module Gallop
   module Tests
     # @!attribute stage [String] of Stages, where it is found @!attribute counting [Boolean] whether it needs a device
     # that counts @!attribute fine [Boolean] and with many counts @!attribute blind [Boolean] whether it is for drives
-    # without one @!attribute optional [Boolean] whether a drive is identified without it @!attribute not_for
+    # without one @!attribute seen_too [Symbol, nil] kind of motor for which it looks at one as well, where there is one
+    # @!attribute optional [Boolean] whether a drive is identified without it @!attribute not_for
     # [Array<Symbol>] kinds of motor for which it makes no sense @!attribute only_for [Symbol, nil] the one for which it
     # does @!attribute braked [Boolean] whether it needs a holding brake that the drive commands
     Row =
@@ -17,6 +18,7 @@ module Gallop
         counting: false,
         fine: false,
         blind: false,
+        seen_too: nil,
         optional: false,
         not_for: [],
         only_for: nil,
@@ -27,7 +29,7 @@ module Gallop
           counts = has.include?(:counts)
           return false if (braked && !has.include?(:brake)) || (fine && !has.include?(:fine))
           return false if only_for && only_for != profile.motor_kind
-          (counts ? !blind : !counting) && !not_for.include?(profile.motor_kind)
+          (counts ? !blind || seen_too == profile.motor_kind : !counting) && !not_for.include?(profile.motor_kind)
         end
       end
 
@@ -118,6 +120,7 @@ module Gallop
         title: "Turn at two speeds",
         stage: "identify",
         blind: true,
+        seen_too: :induction,
         words: "no-load current magnetising smooth ripple idle induction identification"
       ),
       Row.new(

@@ -7,7 +7,7 @@ require_relative "../core_helper"
 RSpec.describe Gallop::Objects::Profile do
   SIZES = {
     "haflinger" => 400..470,
-    "shire" => 350..390,
+    "shire" => 350..400,
     "fjord" => 180..240,
     "camargue" => 390..460,
     "exmoor" => 180..240,

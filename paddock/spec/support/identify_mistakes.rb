@@ -11,6 +11,12 @@ module IdentifyMistakes
   SPINNING = (TURNING + %i[brushed]).freeze
   WIRED = %i[servo linear halls brushed induction].freeze # two sensors of three phases
 
+  # An encoder on an induction motor, with 1024 lines.
+  FITTED = { "feedback.kind" => 1, "feedback.counts_per_turn" => 4096 }.freeze
+
+  def self.encoder(**given) =
+    ->(d) { d["feedback"] = { "kind" => "incremental", "counts_per_turn" => 4096, **given.transform_keys(&:to_s) } }
+
   ALL = {
     sensors_exchanged:
       Mistake.new(
@@ -82,6 +88,31 @@ module IdentifyMistakes
         by: :turn,
         is: %w[ratio_wrong],
         settings: ->(given) { { "motor.pole_pairs" => given["motor.pole_pairs"] + 1 } }
+      ),
+    encoder_of_induction_silent:
+      Mistake.new(
+        kinds: %i[induction],
+        by: :free_run,
+        is: %w[encoder_silent],
+        rig: encoder,
+        switch: ->(axis) { axis.encoder.powered = false },
+        settings: ->(_) { FITTED.merge("monitors.feedback" => 0) }
+      ),
+    encoder_of_induction_backward:
+      Mistake.new(
+        kinds: %i[induction],
+        by: :free_run,
+        is: %w[counts_backward],
+        rig: encoder(direction: -1),
+        settings: ->(_) { FITTED }
+      ),
+    lines_of_induction_wrong:
+      Mistake.new(
+        kinds: %i[induction],
+        by: :free_run,
+        is: %w[lines_wrong],
+        rig: encoder,
+        settings: ->(_) { FITTED.merge("feedback.counts_per_turn" => [2048, 5000, 8192, 10_000].sample) }
       ),
     brake_closed:
       Mistake.new(

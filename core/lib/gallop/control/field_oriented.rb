@@ -2,12 +2,12 @@
 
 module Gallop
   module Control
-    # An induction motor by its field, without an encoder. In the frame of the rotor's flux, with all leakage on the
+    # An induction motor by its field, with or without an encoder. In the frame of the rotor's flux, with all leakage on the
     # stator's side (inverse Γ: L_σ, L_M, R_R), i_d makes the flux and i_q the torque:
     #
     #   v = R_s i + L_σ di/dt + jω₁L_σ i + e,   dψ/dt = R_R i_d − R_R/L_M ψ,   ω_slip = R_R i_q/ψ
     #
-    # The frame turns with what the motor's own voltage says, ω₁ = (e_q − sgn(ω₁) e_d)/ψ: the part along the flux turns
+    # With an encoder the frame turns with the rotor and the slip on top. Without one it turns with what the motor's own voltage says, ω₁ = (e_q − sgn(ω₁) e_d)/ψ: the part along the flux turns
     # it back where it stands wrong (Harnefors, Nee: A general algorithm for speed and position estimation of AC
     # motors, IEEE Trans. Industrial Electronics 47, 2000). Below some turns of the field a second that voltage is too
     # small to be seen: the frame then goes as it is told, with the slip on top, and more current than the flux needs
@@ -19,8 +19,11 @@ module Gallop
       SEEN = 2.0 # Hz, from which on it goes by what is seen
       CURRENT_LOOP = 100.0 # Hz
       EMF_FILTER = 30.0 # Hz
-      SPEED_BAND = 0.06 # of the rated frequency, by which the rotor may be off for its rated torque current
-      SPEED_TIME = 0.15 # s, of the integral
+      # Of the rated frequency, by which the rotor may be off for its rated torque current; s, of the integral
+      SPEED_BAND = 0.06
+      SPEED_TIME = 0.15
+      SEEN_SPEED_BAND = 0.02 # with an encoder
+      SEEN_SPEED_TIME = 0.06
       DRAGS = 1.1 # of the rated current along the flux, below what can be seen
       FAINT = 0.03 # of the rated current, around which the stage's error changes its sign
       LEAST_FLUX = 0.3 # of the rated flux, that is reckoned with
@@ -45,6 +48,9 @@ module Gallop
       # A motor that turns already is not looked for by a share of the voltage.
       attr_writer :share
 
+      # Electrical rad/s of the rotor, as an encoder tells it in this period; nil without one.
+      attr_writer :rotor
+
       # What may be asked for along the torque. A current that drags the rotor makes at most L_M i²/2 of it (times 1.5
       # p), which is held to the same.
       # @param most [Float] A peak
@@ -61,6 +67,7 @@ module Gallop
       # @param no_load_current [Float], rated_current [Float], most_current [Float] A peak; the last
       # one along the torque
       # @param rated_frequency [Float] Hz @param stage [Float] V that the stage takes of a phase @param dt [Float] s
+      # @param seen [Boolean] whether an encoder tells the rotor's speed
       def tune(
         stator_resistance:,
         rotor_resistance:,
@@ -71,7 +78,8 @@ module Gallop
         most_current:,
         rated_frequency:,
         dt:,
-        stage: 0.0
+        stage: 0.0,
+        seen: false
       )
         @r_s = stator_resistance.to_f
         @r_r = rotor_resistance.to_f
@@ -84,6 +92,8 @@ module Gallop
         @stage = stage.to_f
         @faint = FAINT * rated_current
         @dt = dt
+        @band, @time = seen ? [SEEN_SPEED_BAND, SEEN_SPEED_TIME] : [SPEED_BAND, SPEED_TIME]
+        @rotor = nil
         tune_loops(Math.sqrt([rated_current**2 - no_load_current**2, 0.01 * rated_current**2].max), rated_frequency)
       end
 
@@ -126,8 +136,8 @@ module Gallop
         @gain = bandwidth * @leakage
         @integral_gain = bandwidth * (@r_s + @r_r) * @dt
         @emf_filter = TWO_PI * EMF_FILTER * @dt
-        @speed_gain = torque_current / (SPEED_BAND * TWO_PI * rated_frequency)
-        @speed_integral = @speed_gain / SPEED_TIME * @dt
+        @speed_gain = torque_current / (@band * TWO_PI * rated_frequency)
+        @speed_integral = @speed_gain / @time * @dt
       end
 
       # Where the flux goes, by what the motor itself puts against the voltage.
@@ -137,10 +147,18 @@ module Gallop
         @flux += (@magnetising * i_d - @flux) * @r_r / @magnetising * @dt
         @ready ||= @flux > BUILT * @rated_flux
         flux = reckoned_flux
+        return follow(@r_r * i_q / flux) if @rotor
         @slip += @emf_filter * (@r_r * i_q / flux - @slip)
         way = @omega.negative? ? -1.0 : 1.0
         @seen = ((@omega.abs / TWO_PI - TOLD) / (SEEN - TOLD)).clamp(0.0, 1.0)
         @omega = @seen * (@e_q - way * @e_d) / flux + (1.0 - @seen) * (wanted + @slip)
+      end
+
+      # What is seen needs no guess.
+      def follow(slip)
+        @slip = slip
+        @seen = 1.0
+        @omega = @rotor + slip
       end
 
       def reckoned_flux

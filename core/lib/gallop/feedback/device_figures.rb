@@ -290,22 +290,23 @@ module Gallop
         )
       end
 
+      def control_of_induction
+        statement(
+          "control_methods",
+          "Control it allows",
+          "frequency, or speed by the field",
+          "By voltage over frequency the speed falls with the load, and several motors may hang on it. By the field " \
+            "it is held, with the whole torque from #{kind.counts ? "standstill" : "a turn of the field a second"} " \
+            "on, for one motor that Identify has measured."
+        )
+      end
+
       def control_methods
         return if kind.nil?
+        return control_of_induction unless profile.servo?
         case kind.counts
         when nil
-          if profile.servo?
-            control_by_emf
-          else
-            statement(
-              "control_methods",
-              "Control it allows",
-              "frequency, or speed by the field",
-              "By voltage over frequency the speed falls with the load, and several motors may hang on it. By the " \
-                "field it is held, with the whole torque from a turn of the field a second on, for one motor that " \
-                "Identify has measured."
-            )
-          end
+          control_by_emf
         when :halls
           statement(
             "control_methods",

@@ -2,8 +2,8 @@
 
 module Gallop
   module Identify
-    # A motor without a device that counts turns by its own drive, at two speeds: whether it does so smoothly, and what
-    # an induction motor takes for its flux.
+    # A motor turns by its own drive and without a device that counts, at two speeds: whether it does so smoothly, and
+    # what an induction motor takes for its flux. Where that has an encoder, it is looked at on the way.
     #
     #   found = FreeRun.new(instrument).measure
     #   found.figures[:no_load_current]   # => 1.93 A rms
@@ -17,12 +17,14 @@ module Gallop
       COMMON = %w[speed.actual speed.demand].freeze
       CAGE = %w[current.alpha current.beta voltage.alpha voltage.beta output.frequency].freeze
       ARMATURE = %w[current.q voltage.beta].freeze
+      SEEN = %w[feedback.count].freeze
       ONLY = { 1 => 1, 2 => -1 }.freeze # sign of the only direction, by limits.direction
 
       # @param instrument [Instrument]
       def initialize(instrument)
         @instrument = instrument
         @brushed = instrument.profile.motor_kind == :brushed
+        @seen = instrument.figure("feedback.kind").to_i.positive?
       end
 
       # rad/s, at the gait of now
@@ -60,7 +62,7 @@ module Gallop
               @instrument.turn(sign * speed)
               @instrument.pause(self.class.ramp(@instrument, speed - before) + SETTLES)
               before = speed
-              FreeStretch.new(record, sign * speed, brushed: @brushed)
+              FreeStretch.new(record, sign * speed, brushed: @brushed, reversed: reversed?)
             end
       ensure
         @instrument.turn(0.0)
@@ -69,7 +71,13 @@ module Gallop
       # @return [Result] @raise [Undecided]
       def result
         @stretches.each(&:refuse_unsteady)
-        words = FreeRunFindings.new(@stretches, magnetising, rated_current: @instrument.figure("motor.rated_current"))
+        words =
+          FreeRunFindings.new(
+            @stretches,
+            magnetising,
+            rated_current: @instrument.figure("motor.rated_current"),
+            count: count
+          )
         Result.new(
           headline: words.headline,
           rows: words.rows,
@@ -81,6 +89,20 @@ module Gallop
       end
 
       private
+
+      def reversed? = @instrument.figure("feedback.direction").to_i == 1
+
+      # @return [ShaftCount, nil]
+      def count
+        return unless @seen
+        field = self.class.rated_speed(@instrument)
+        @count ||=
+          ShaftCount.new(
+            @stretches,
+            counts: @instrument.figure("feedback.counts_per_turn"),
+            slip: [1 - @instrument.figure("motor.rated_speed") / field, 0.0].max
+          )
+      end
 
       def magnetising
         return if @brushed
@@ -95,7 +117,8 @@ module Gallop
       def record
         divider = [(HOLD / SAMPLES * @instrument.figure("trace.rate")).ceil, 1].max
         length = (HOLD * @instrument.figure("trace.rate") / divider).floor
-        @instrument.record(COMMON + (@brushed ? ARMATURE : CAGE), divider: divider, length: length)
+        signals = COMMON + (@brushed ? ARMATURE : CAGE) + (@seen ? SEEN : [])
+        @instrument.record(signals, divider: divider, length: length)
       end
     end
   end

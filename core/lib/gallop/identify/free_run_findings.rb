@@ -2,17 +2,20 @@
 
 module Gallop
   module Identify
-    # How a motor without a device that counts has turned, in words.
+    # How a motor has turned without a device that counts, in words.
     class FreeRunFindings
       include Findings
       include Told
 
       ROUGH_SPEED = 0.05 # of the speed
       ROUGH_CURRENT = 0.15 # of the rated current
+      BY_ENCODER = 2 # of output.control
       LOADED = 0.5 # of the magnetising current, of current that does work
 
       # @param stretches [Array<FreeStretch>] @param magnetising [Magnetising, nil] @param rated_current [Float] A rms
-      def initialize(stretches, magnetising, rated_current:)
+      # @param count [ShaftCount, nil] where there is an encoder
+      def initialize(stretches, magnetising, rated_current:, count: nil)
+        @count = count
         @stretches = stretches
         @magnetising = magnetising
         @rated = rated_current
@@ -25,19 +28,28 @@ module Gallop
       end
 
       def rows
-        [*@stretches.map { |stretch| ripple_row(stretch) }, *magnetising_rows]
+        [*@stretches.map { |stretch| ripple_row(stretch) }, *magnetising_rows, *@count&.rows]
       end
 
-      def findings = @findings ||= Finding.in_order([rough, loaded].compact)
+      def findings = @findings ||= Finding.in_order([*@count&.findings, rough, loaded].compact)
 
       # @return [Array<Estimate>]
       def estimates
         return [] unless @magnetising
         figure = @magnetising.no_load_current
-        [Estimate.new(key: "motor.no_load_current", figure: figure, uncertainty: figure * @magnetising.uncertainty)]
+        [
+          Estimate.new(key: "motor.no_load_current", figure: figure, uncertainty: figure * @magnetising.uncertainty),
+          *encoder
+        ]
       end
 
       private
+
+      # What puts it right; or, where it is right, the field by it.
+      def encoder
+        return [] unless @count
+        @count.sound? ? [Estimate.new(key: "output.control", figure: BY_ENCODER, uncertainty: 0.0)] : @count.estimates
+      end
 
       def text(speed) = Shaft.turning.text(:fine_speed, speed)
       def amps(figure) = Quantities.format(figure, "A", 2)

@@ -4,7 +4,7 @@ require "numo/narray"
 
 module Gallop
   module Identify
-    # What was recorded of a motor without a device that counts, at one speed.
+    # What was recorded of a motor that turns without a device, at one speed.
     class FreeStretch
       OFF = 0.1 # of the speed that was asked for, by which the drive's own may be off
       SWINGS = 0.25 # of it, rms
@@ -12,10 +12,20 @@ module Gallop
       attr_reader :take, :asked
 
       # @param take [Instrument::Take] @param asked [Float] rad/s, signed
-      def initialize(take, asked, brushed:)
+      # @param reversed [Boolean] whether the counting direction is set so
+      def initialize(take, asked, brushed:, reversed: false)
+        @reversed = reversed
         @take = take
         @asked = asked
         @brushed = brushed
+      end
+
+      def reversed? = @reversed
+
+      # Counts in a second
+      def counted
+        count = take["feedback.count"]
+        (count[-1] - count[0]) / (count.size - 1) / take.interval
       end
 
       # rad/s as the drive reckons it

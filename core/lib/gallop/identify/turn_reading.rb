@@ -10,41 +10,6 @@ module Gallop
       RATIO_OF_ONE = 0.06 # over one
       NO_ANGLE = %i[held blocked index_on_channel silent silent_or_held no_counts].freeze
       UNEVEN = 0.3 # of the ratio, from half turn to half turn
-      LINES = [
-        100,
-        200,
-        250,
-        256,
-        300,
-        360,
-        400,
-        500,
-        512,
-        600,
-        720,
-        900,
-        1000,
-        1024,
-        1250,
-        1440,
-        1500,
-        1800,
-        2000,
-        2048,
-        2400,
-        2500,
-        3000,
-        3600,
-        4000,
-        4096,
-        5000,
-        6000,
-        7200,
-        8000,
-        8192,
-        9000,
-        10_000
-      ].freeze
       STATES = Plant::Encoder::HALL_STATES
 
       attr_reader :legs, :pairs, :counts, :seen
@@ -212,8 +177,7 @@ module Gallop
         right.round if right.round >= 1 && (right - right.round).abs < 0.04 * right.round
       end
 
-      def likely_counts = 4 * likely_lines
-      def likely_lines = LINES.min_by { |lines| (lines - @counts * ratio / 4).abs }
+      def likely_counts = 4 * UsualLines.nearest(@counts * ratio / 4)
       def fits_lines? = (likely_counts / (@counts * ratio) - 1).abs < 0.02
 
       # What keeps the shaft away from the field, at each current.

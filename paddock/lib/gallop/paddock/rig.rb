@@ -104,8 +104,8 @@ module Gallop
         if profile.magnets_commutated? && drive["feedback"].nil?
           raise Faulty, "#{place}.feedback: a servo needs feedback"
         end
-        if drive["family"] == "shire" && drive["feedback"]
-          raise Faulty, "#{place}.feedback: a Shire has no input for feedback"
+        if drive["family"] == "shire" && drive["feedback"] && drive.dig("feedback", "kind") != "incremental"
+          raise Faulty, "#{place}.feedback: a Shire takes incremental encoders alone"
         end
       end
     end

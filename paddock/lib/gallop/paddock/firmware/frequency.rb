@@ -3,7 +3,8 @@
 module Gallop
   module Paddock
     class Firmware
-      # Shire: voltage over frequency with boost and slip compensation, at 4 kHz, without an encoder.
+      # Shire: voltage over frequency with boost and slip compensation, or by the field, with or without an encoder, at
+      # 4 kHz.
       class Frequency < Firmware
         RATE = 4_000
         DT = 1.0 / RATE
@@ -18,6 +19,7 @@ module Gallop
         def step
           axis = @axis
           axis.read_currents
+          @encoder.step if axis.encoder
           return axis.coast(DT) unless @stage_on
           return @injection.step(DT) if @injection.ours?
           return axis.coast(DT) if @flux_wait.positive?
@@ -25,6 +27,7 @@ module Gallop
           if @direct_current.under_way?
             @direct_current.step(DT)
           else
+            @modulator.rotor = @encoder.speed * @pairs if @encoder.leads?
             @modulator.step(asked_speed * @hertz, sensor.i_alpha, sensor.i_beta, axis.voltage_limit)
             axis.drive(@modulator.v_alpha, @modulator.v_beta, DT)
           end
@@ -39,8 +42,9 @@ module Gallop
         def most_injected_current = @current_limit * @torque_share
         def highest_field = @top_speed * @hertz * Plant::TWO_PI
 
-        # Estimated from frequency and slip: there is no encoder.
+        # By the encoder where the field goes by it; else estimated from frequency and slip.
         def measured_speed
+          return @encoder.speed if @encoder.leads?
           return 0.0 unless @stage_on && @hertz.positive? && !@injection.ours?
           rotor_frequency / @hertz * RPM_RAD
         end
@@ -66,12 +70,13 @@ module Gallop
 
         def wake_parts
           super
+          @encoder = ShaftEncoder.new(self)
           @lost_phase = LostPhase.new(self)
           @direct_current = DirectCurrent.new(self)
           @catching = Catching.new(self)
         end
 
-        def parts = [*super, @lost_phase, @direct_current, @catching]
+        def parts = [*super, @encoder, @lost_phase, @direct_current, @catching]
 
         def start_loops
           @modulator = Control::VoltsPerHertz.new
@@ -87,7 +92,8 @@ module Gallop
 
         def take_figures
           take_monitor_figures
-          @hertz = @effective["motor.pole_pairs"] / 60.0
+          @pairs = @effective["motor.pole_pairs"]
+          @hertz = @pairs / 60.0
           axis.stage&.switch_at(rate: setting("output.switching_frequency") * 1000.0)
           take_plate
           take_limits
@@ -143,16 +149,16 @@ module Gallop
 
         def take_method
           frequency = setting("motor.rated_frequency")
-          by_field = @effective["output.control"] == BY_FIELD
+          by_field = @effective["output.control"] != BY_CURVE
           @modulator = by_field ? Control::FieldOriented.new : Control::VoltsPerHertz.new if by_field != @by_field
           @by_field = by_field
           by_field ? tune_field(frequency) : tune_curve(frequency)
         end
 
-        BY_FIELD = 1 # of output.control
+        BY_CURVE = 0 # of output.control
         PHASE = SQRT2 / Math.sqrt(3) # V peak of a phase for a V rms between two lines
         LEAKS = 0.08 # of what rated voltage and current make of an inductance, where nobody knows better
-        private_constant :BY_FIELD, :PHASE, :LEAKS
+        private_constant :BY_CURVE, :PHASE, :LEAKS
 
         def tune_curve(frequency)
           @modulator.tune(
@@ -193,6 +199,7 @@ module Gallop
             most_current: @most_torque_current,
             rated_frequency: frequency,
             stage: setting("output.stage_voltage"),
+            seen: @effective["output.control"] == ShaftEncoder::BY_IT,
             dt: DT
           )
         end
@@ -241,9 +248,7 @@ module Gallop
         def begin_operation
           @statistics.enabled
           @modulator.reset
-          @ramp.reset(0.0)
-          @rounded&.reset(0.0)
-          @asked = 0.0
+          begin_at(@encoder.leads? ? @encoder.speed / RPM_RAD : 0.0)
           @direct_current.wake
           @by_field ? @catching.wake : @catching.begin(ways_to_look)
           @zero_for = @limited_for = 0.0
@@ -257,6 +262,7 @@ module Gallop
         end
 
         def watch_family(dt)
+          @encoder.each_millisecond(dt)
           @lost_phase.each_millisecond(dt)
           @off_for += dt unless @stage_on
           @flux_wait -= dt if @flux_wait.positive?
@@ -282,6 +288,11 @@ module Gallop
         def catch_motor(dt)
           return @catching.wake if stop_kind
           speed = @catching.look(@modulator.active_current, dt) or return
+          begin_at(speed)
+        end
+
+        # The ramp goes on from what turns already. @param speed [Float] rpm
+        def begin_at(speed)
           @ramp.reset(speed)
           @rounded&.reset(speed)
           @asked = speed
@@ -360,7 +371,7 @@ module Gallop
           speed.negative? ? -band.begin : band.begin
         end
 
-        def family_reset_permitted? = true
+        def family_reset_permitted? = @fault_code != ShaftEncoder::LOST || !@encoder.lost?
 
         def family_figures = {}
 
