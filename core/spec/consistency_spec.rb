@@ -82,6 +82,17 @@ RSpec.describe Gallop::Consistency do
     expect(ids("shire", measured.merge("motor.rotor_resistance" => 0, "output.control" => 0))).to be_empty
   end
 
+  it "warns of a field that is to go by an encoder which is not set" do
+    proper = {
+      "motor.stator_resistance" => 4800,
+      "motor.rotor_resistance" => 4200,
+      "motor.leakage_inductance" => 32_000
+    }
+    by_encoder = proper.merge("motor.no_load_current" => 1970, "output.control" => 2)
+    expect(ids("shire", by_encoder.merge("feedback.kind" => 0)).map(&:first)).to eq(["field_by_no_encoder"])
+    expect(ids("shire", by_encoder.merge("feedback.kind" => 1))).to be_empty
+  end
+
   it "names a conflict at both ends" do
     profile = Gallop::Objects::Profile.load("haflinger")
     found =

@@ -41,7 +41,8 @@ module Gallop
           *motor_and_drive,
           *two_brake_masters,
           *window_below_lag,
-          *field_unmeasured
+          *field_unmeasured,
+          *field_by_no_encoder
         ]
       )
 

@@ -2,18 +2,18 @@
 
 module Gallop
   module Control
-    # An induction motor by its field, with or without an encoder. In the frame of the rotor's flux, with all leakage on the
-    # stator's side (inverse Γ: L_σ, L_M, R_R), i_d makes the flux and i_q the torque:
+    # An induction motor by its field, with or without an encoder. In the frame of the rotor's flux, with all leakage on
+    # the stator's side (inverse Γ: L_σ, L_M, R_R), i_d makes the flux and i_q the torque:
     #
     #   v = R_s i + L_σ di/dt + jω₁L_σ i + e,   dψ/dt = R_R i_d − R_R/L_M ψ,   ω_slip = R_R i_q/ψ
     #
-    # With an encoder the frame turns with the rotor and the slip on top. Without one it turns with what the motor's own voltage says, ω₁ = (e_q − sgn(ω₁) e_d)/ψ: the part along the flux turns
-    # it back where it stands wrong (Harnefors, Nee: A general algorithm for speed and position estimation of AC
-    # motors, IEEE Trans. Industrial Electronics 47, 2000). Below some turns of the field a second that voltage is too
-    # small to be seen: the frame then goes as it is told, with the slip on top, and more current than the flux needs
-    # drags the rotor along. The speed of the rotor is ω₁ − ω_slip; a PI on it asks for i_q. Where the voltage does not
-    # reach, the flux is lowered until it does. What the stage takes of a phase is put out on top, as far as it is
-    # known.
+    # With an encoder the frame turns with the rotor, and the slip on top. Without one it turns with what the
+    # motor's own voltage says, ω₁ = (e_q − sgn(ω₁) e_d)/ψ: the part along the flux turns it back where it stands
+    # wrong (Harnefors, Nee: A general algorithm for speed and position estimation of AC motors, IEEE Trans.
+    # Industrial Electronics 47, 2000). Below some turns of the field a second that voltage is too small to be seen:
+    # the frame then goes as it is told, with the slip on top, and more current than the flux needs drags the rotor
+    # along. The speed of the rotor is then ω₁ − ω_slip; a PI on it asks for i_q. Where the voltage does not reach,
+    # the flux is lowered until it does. What the stage takes of a phase is put out on top, as far as it is known.
     class FieldOriented
       TOLD = 0.7 # Hz of the field, up to which it goes as it is told
       SEEN = 2.0 # Hz, from which on it goes by what is seen

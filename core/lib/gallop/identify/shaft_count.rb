@@ -2,8 +2,8 @@
 
 module Gallop
   module Identify
-    # What an encoder has counted while an induction motor turned without it, against the speed that output frequency and
-    # slip give.
+    # What an encoder has counted while an induction motor turned without it, against the speed that output frequency
+    # and slip give.
     class ShaftCount
       include Findings
       include Told
@@ -75,7 +75,9 @@ module Gallop
       end
 
       def right
-        return "No usual number of lines explains it: look at the mounting, and for one of both channels." if likely.empty?
+        if likely.empty?
+          return "No usual number of lines explains it: look at the mounting, and for one of both channels."
+        end
         "It would be right with #{likely.map { |lines| "#{whole(lines)} lines" }.join(" or ")}."
       end
 
@@ -86,7 +88,8 @@ module Gallop
         blocker(
           "counts_backward",
           "The count falls while the field goes forward",
-          because: "Channels A and B of the encoder, or two motor wires, are exchanged. By it the motor would not start.",
+          because:
+            "Channels A and B of the encoder, or two motor wires, are exchanged. By it the motor would not start.",
           so:
             "Reverse the counting direction in software, or exchange A and B at the plug. Which way the machine goes " \
               "is another matter: Verify tells it.",
