@@ -70,6 +70,11 @@ Rails.application.routes.draw do
           end
         end
       resource :verify, only: :show
+      resource :tuning, only: :show do
+        post :shape
+        post :design
+        post :restore
+      end
       resource :faults, only: %i[show] do
         post :reset
       end

@@ -12,7 +12,10 @@ class Course
   # Before its family is known a drive can only be connected.
   def stages
     return [connect] unless @drive.profile
-    Gallop::Stages.all.map { |one| one.facts? ? facts(one.id, one.title) : send(one.id) }
+    Gallop::Stages
+      .all
+      .select { |one| one.fits?(@drive.profile) }
+      .map { |one| one.facts? ? facts(one.id, one.title) : send(one.id) }
   end
 
   private
@@ -75,6 +78,14 @@ class Course
     return stage("identify", "Identify", "stale", "#{stale} stale") if stale.positive?
     return stage("identify", "Identify", "proven", "all measured") if kinds.any? && proven == kinds.size
     stage("identify", "Identify", "todo", proven.positive? ? "#{proven} of #{kinds.size} measured" : "")
+  end
+
+  def tune
+    proof = @drive.latest_proofs.find { |one| one.kind == Tuning::STEP }
+    return stage("tune", "Tune", "todo") if proof.nil?
+    return stage("tune", "Tune", "stale", "stale: #{proof.stale_because}") if proof.stale?
+    return stage("tune", "Tune", "findings", "the step does not settle") if proof.verdict == "failed"
+    stage("tune", "Tune", "proven", "proven #{proof.taken_at.localtime.strftime("%H:%M")}")
   end
 
   def verify

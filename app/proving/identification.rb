@@ -38,7 +38,13 @@ module Proving
       instrument = LinkInstrument.new(run, @tab)
       steps = procedure(instrument, **given)
       run.driving(@tab, kind: self.class.motion, consents: @consents, needs: -> { needs(of: run) }) { steps.carry_out }
-      found = steps.result
+      verdict_of(run, steps.result)
+    end
+
+    private
+
+    # @param found [Gallop::Identify::Result]
+    def verdict_of(run, found)
       keep_trace(run, found.take) if found.take
       Verdict.new(
         passed: found.findings.none?(&:blocker?),
@@ -50,8 +56,6 @@ module Proving
         figures: found.figures.compact
       )
     end
-
-    private
 
     # @return [#carry_out, #result]
     def procedure(_instrument, **_given) = raise(NotImplementedError)

@@ -11,8 +11,10 @@ module Proving
     attr_reader :profile
 
     # @param run [Run] @param tab [String] that holds the reins
-    def initialize(run, tab)
+    # @param driving [Proc, nil] that enables the motor for as long as its block runs; nil where it is enabled already
+    def initialize(run, tab, driving: nil)
       super()
+      @driving = driving
       @run = run
       @tab = tab
       @profile = run.drive.profile
@@ -66,6 +68,8 @@ module Proving
       end
     end
 
+    def driving(&work) = @driving ? @driving.call(work) : yield
+    def lend(values, &) = @run.borrowing(values, &)
     def report(share, text) = @run.report(text, share)
 
     def ask_direction

@@ -14,6 +14,7 @@ const OF_A_DRIVE = new Set([
   "firmware",
   "signals",
   "recorder",
+  "tuning",
 ]);
 
 /** Has the named queries read again; with a drive, of those that belong to one only that drive's. */

@@ -25,6 +25,7 @@ import type {
   Test,
   Trace,
   Tray,
+  Tuning,
   ValueDetail,
   Verify,
 } from "./types";
@@ -119,6 +120,14 @@ export const useMeasured = (driveId: number) =>
   useQuery({
     queryKey: ["tests", driveId, "measured"],
     queryFn: () => api.get<Measured[]>(`/drives/${driveId}/measured`),
+  });
+
+/** A loop of a drive: what is set, what follows from the draft, and what was measured. */
+export const useTuning = (driveId: number, loop: string) =>
+  useQuery({
+    queryKey: ["tuning", driveId, loop],
+    queryFn: () => api.get<Tuning>(`/drives/${driveId}/tuning?loop=${loop}`),
+    placeholderData: (before) => before,
   });
 
 export const useVerify = (driveId: number) =>

@@ -5,14 +5,14 @@ import { feed } from "./feed";
 
 /** Which queries rest on what the server says has changed. */
 const AFFECTED: Record<string, string[]> = {
-  link: ["drive", "verify", "tests"],
-  values: ["drive", "values", "comparison", "snapshots", "facts", "verify", "tests"],
-  tray: ["drive", "tray", "facts", "verify"],
+  link: ["drive", "verify", "tests", "tuning"],
+  values: ["drive", "values", "comparison", "snapshots", "facts", "verify", "tests", "tuning"],
+  tray: ["drive", "tray", "facts", "verify", "tuning"],
   batch: ["tray"],
-  motion: ["drive", "verify", "tests", "recorder"],
+  motion: ["drive", "verify", "tests", "recorder", "tuning"],
   faults: ["faults", "verify"],
   run: ["drive", "verify", "tests"],
-  proofs: ["drive", "tests"],
+  proofs: ["drive", "tests", "tuning"],
   logbook: ["logbook"],
   firmware: ["firmware", "drive"],
   recorder: ["recorder"],

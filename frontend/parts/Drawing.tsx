@@ -1,4 +1,5 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { type PointerEvent, useState } from "react";
 import type { Chart } from "../api/types";
 import { ticks } from "./ticks";
 
@@ -16,19 +17,34 @@ const TONES = {
   bad: "var(--chakra-colors-stop)",
 } as const;
 
-const linear = (right: number) => ({ share: (x: number) => x / (right || 1), ticks: ticks(0, right, 6) });
+const linear = (right: number) => ({
+  share: (x: number) => x / (right || 1),
+  at: (share: number) => share * right,
+  ticks: ticks(0, right, 6),
+});
 
 /** 1, 2 and 5 of each decade. */
 const logarithmic = (left: number, right: number) => {
   const decades = Array.from({ length: 12 }, (_, n) => 10 ** (n - 3));
   return {
     share: (x: number) => Math.log(x / left) / Math.log(right / left),
+    at: (share: number) => left * (right / left) ** share,
     ticks: decades.flatMap((ten) => [ten, 2 * ten, 5 * ten]).filter((x) => x >= left && x <= right),
   };
 };
 
+interface Props {
+  chart: Chart;
+  /** as wide as there is room, and flatter */
+  wide?: boolean;
+  /** where the uprights of a drawing may be dragged: which one, and to where */
+  onDrag?: (label: string, at: number) => void;
+}
+
 /** Curves that follow from facts, with the levels they are held against. */
-export function Drawing({ chart }: { chart: Chart }) {
+export function Drawing({ chart, wide = false, onDrag }: Props) {
+  const [width, height] = wide ? [640, 178] : [WIDTH, HEIGHT];
+  const [dragged, setDragged] = useState<{ label: string; at: number }>();
   const xs = [
     ...chart.curves.flatMap(({ points }) => points.map(([x]) => x)),
     ...chart.marks.filter((mark) => mark.across === "x" || mark.height !== null).map(({ at }) => at),
@@ -40,12 +56,17 @@ export function Drawing({ chart }: { chart: Chart }) {
   const right = Math.max(...xs);
   const axis = chart.x.scale === "log" ? logarithmic(Math.min(...xs), right) : linear(right);
   // A drawing of voltages or of decibels does not begin at zero: what matters lies close together.
-  const low = ["V", "dB"].includes(chart.y.unit)
+  const low = ["V", "dB", "°"].includes(chart.y.unit)
     ? Math.min(...ys) - 0.06 * (Math.max(...ys) - Math.min(...ys))
     : Math.min(0, ...ys);
   const high = Math.max(...ys) + 0.08 * (Math.max(...ys) - low || 1);
-  const across = (x: number) => PLOT.left + axis.share(x) * (WIDTH - PLOT.left - PLOT.right);
-  const up = (y: number) => HEIGHT - PLOT.bottom - ((y - low) / (high - low || 1)) * (HEIGHT - PLOT.top - PLOT.bottom);
+  const across = (x: number) => PLOT.left + axis.share(x) * (width - PLOT.left - PLOT.right);
+  const up = (y: number) => height - PLOT.bottom - ((y - low) / (high - low || 1)) * (height - PLOT.top - PLOT.bottom);
+  const where = (event: PointerEvent<SVGSVGElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const x = ((event.clientX - box.left) / box.width) * width;
+    return axis.at(Math.min(Math.max((x - PLOT.left) / (width - PLOT.left - PLOT.right), 0), 1));
+  };
   const path = (points: [number, number][]) =>
     points.map(([x, y], index) => `${index ? "L" : "M"}${across(x).toFixed(1)} ${up(y).toFixed(1)}`).join("");
   return (
@@ -73,9 +94,14 @@ export function Drawing({ chart }: { chart: Chart }) {
         </Flex>
       </Flex>
       <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        viewBox={`0 0 ${width} ${height}`}
         width="100%"
-        style={{ maxWidth: 440 }}
+        style={{ maxWidth: wide ? undefined : 440, touchAction: dragged ? "none" : undefined }}
+        onPointerMove={(event) => dragged && setDragged({ ...dragged, at: where(event) })}
+        onPointerUp={() => {
+          if (dragged && onDrag) onDrag(dragged.label, dragged.at);
+          setDragged(undefined);
+        }}
         role="img"
         aria-label={`${chart.title}: ${chart.curves.map(({ name }) => name).join(", ")}`}
         fontFamily="var(--chakra-fonts-mono)"
@@ -83,7 +109,7 @@ export function Drawing({ chart }: { chart: Chart }) {
       >
         {ticks(low, high, 5).map((y) => (
           <g key={y}>
-            <path d={`M${PLOT.left} ${up(y)}H${WIDTH - PLOT.right}`} stroke="var(--chakra-colors-line)" />
+            <path d={`M${PLOT.left} ${up(y)}H${width - PLOT.right}`} stroke="var(--chakra-colors-line)" />
             <text x={PLOT.left - 5} y={up(y) + 3} textAnchor="end" fill="var(--chakra-colors-muted)">
               {y}
             </text>
@@ -93,8 +119,8 @@ export function Drawing({ chart }: { chart: Chart }) {
           <text
             key={x}
             x={across(x)}
-            y={HEIGHT - PLOT.bottom + 12}
-            textAnchor={across(x) > WIDTH - 24 ? "end" : "middle"}
+            y={height - PLOT.bottom + 12}
+            textAnchor={across(x) > width - 24 ? "end" : "middle"}
             fill="var(--chakra-colors-muted)"
           >
             {x}
@@ -103,14 +129,21 @@ export function Drawing({ chart }: { chart: Chart }) {
         <text x={2} y={9} fill="var(--chakra-colors-muted)">
           {chart.y.unit}
         </text>
-        <text x={WIDTH - PLOT.right} y={HEIGHT - 5} textAnchor="end" fill="var(--chakra-colors-muted)">
+        <text x={width - PLOT.right} y={height - 5} textAnchor="end" fill="var(--chakra-colors-muted)">
           {chart.x.label}, {chart.x.unit}
         </text>
         {chart.curves.map((curve) => (
           <path key={curve.name} d={path(curve.points)} fill="none" {...LOOKS[curve.role]} />
         ))}
         {chart.marks.map((mark) => (
-          <MarkShape key={mark.label} mark={mark} across={across} up={up} />
+          <MarkShape
+            key={mark.label}
+            mark={dragged?.label === mark.label ? { ...mark, at: dragged.at } : mark}
+            across={across}
+            up={up}
+            size={{ width, height }}
+            onGrab={onDrag && mark.across === "x" ? () => setDragged({ label: mark.label, at: mark.at }) : undefined}
+          />
         ))}
       </svg>
     </Box>
@@ -118,17 +151,21 @@ export function Drawing({ chart }: { chart: Chart }) {
 }
 
 /** Words of an upright: to its left, or to its right where it is what must not be. */
-const beside = (x: number, tone: keyof typeof TONES): { x: number; textAnchor: "start" | "end" } =>
-  tone === "bad" && x < WIDTH - 90 ? { x: x + 4, textAnchor: "start" } : { x: x - 4, textAnchor: "end" };
+const beside = (x: number, tone: keyof typeof TONES, width: number): { x: number; textAnchor: "start" | "end" } =>
+  (tone === "bad" && x < width - 90) || x < 120 ? { x: x + 4, textAnchor: "start" } : { x: x - 4, textAnchor: "end" };
 
 function MarkShape({
   mark,
   across,
   up,
+  size: { width, height },
+  onGrab,
 }: {
   mark: Chart["marks"][number];
   across: (x: number) => number;
   up: (y: number) => number;
+  size: { width: number; height: number };
+  onGrab?: (() => void) | undefined;
 }) {
   const colour = TONES[mark.tone];
   if (mark.height !== null) {
@@ -137,9 +174,9 @@ function MarkShape({
       <g>
         <circle cx={x} cy={up(mark.height)} r="4" fill={colour} />
         <text
-          x={x > WIDTH - 70 ? x - 8 : x + 8}
+          x={x > width - 70 ? x - 8 : x + 8}
           y={up(mark.height) + 3}
-          textAnchor={x > WIDTH - 70 ? "end" : "start"}
+          textAnchor={x > width - 70 ? "end" : "start"}
           fill={colour}
         >
           {mark.label}
@@ -150,8 +187,23 @@ function MarkShape({
   if (mark.across === "x") {
     return (
       <g>
-        <path d={`M${across(mark.at)} ${PLOT.top}V${HEIGHT - PLOT.bottom}`} stroke={colour} strokeDasharray="3 3" />
-        <text {...beside(across(mark.at), mark.tone)} y={PLOT.top + 8} fill={colour}>
+        <path d={`M${across(mark.at)} ${PLOT.top}V${height - PLOT.bottom}`} stroke={colour} strokeDasharray="3 3" />
+        {onGrab && (
+          <rect
+            x={across(mark.at) - 6}
+            y={PLOT.top}
+            width="12"
+            height={height - PLOT.bottom - PLOT.top}
+            fill="transparent"
+            cursor="ew-resize"
+            data-handle={mark.label}
+            onPointerDown={(event) => {
+              event.preventDefault();
+              onGrab();
+            }}
+          />
+        )}
+        <text {...beside(across(mark.at), mark.tone, width)} y={PLOT.top + 8} fill={colour}>
           {mark.label}
         </text>
       </g>
@@ -159,8 +211,8 @@ function MarkShape({
   }
   return (
     <g>
-      <path d={`M${PLOT.left} ${up(mark.at)}H${WIDTH - PLOT.right}`} stroke={colour} strokeDasharray="3 3" />
-      <text x={WIDTH - PLOT.right - 2} y={up(mark.at) - 3} textAnchor="end" fill={colour}>
+      <path d={`M${PLOT.left} ${up(mark.at)}H${width - PLOT.right}`} stroke={colour} strokeDasharray="3 3" />
+      <text x={width - PLOT.right - 2} y={up(mark.at) - 3} textAnchor="end" fill={colour}>
         {mark.label}
       </text>
     </g>

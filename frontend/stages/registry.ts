@@ -22,6 +22,7 @@ export const STAGES: Record<Stage["id"], Page> = {
   power: page(() => import("./power/PowerStage").then((module) => module.PowerStage)),
   limits: page(() => import("./limits/LimitsStage").then((module) => module.LimitsStage)),
   identify: page(() => import("./identify/IdentifyStage").then((module) => module.IdentifyStage)),
+  tune: page(() => import("./tune/TuneStage").then((module) => module.TuneStage)),
   verify: page(() => import("./verify/VerifyStage").then((module) => module.VerifyStage)),
 };
 

@@ -6,8 +6,14 @@ module Gallop
   module Stages
     # @!attribute groups [Array<String>] of values that are settled there
     # @!attribute words [String] by which it is found
+    # @!attribute of [String, nil] value that a family has to have for the stage to make sense
     # @!attribute form [Proc, nil] profile, typed facts → FactStage subclass; nil for a stage that is a page of its own
-    Stage = Record.define(:id, :title, :groups, :words, :form) { def facts? = !form.nil? }
+    Stage =
+      Record.define(:id, :title, :groups, :words, :form, of: nil) do
+        def facts? = !form.nil?
+        # @param profile [Objects::Profile]
+        def fits?(profile) = of.nil? || !profile[of].nil?
+      end
 
     @all = [
       Stage.new(id: "connect", title: "Connect", groups: [], form: nil, words: "link address identity network online"),
@@ -52,6 +58,14 @@ module Gallop
         groups: %w[injection excitation sensing],
         form: nil,
         words: "measure identification resistance inductance commutation offset wiring test"
+      ),
+      Stage.new(
+        id: "tune",
+        title: "Tune",
+        groups: %w[current_loop speed_loop position_loop filters],
+        form: nil,
+        of: "speed_loop.gain",
+        words: "gain loop bode margin notch bandwidth overshoot settling following error resonance"
       ),
       Stage.new(
         id: "verify",

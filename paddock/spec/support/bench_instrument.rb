@@ -82,6 +82,22 @@ class BenchInstrument < Gallop::Identify::Instrument
     Take.new(columns: columns, interval: divider / figure("trace.rate"))
   end
 
+  # Enabled anew each time, as over the link.
+  def driving
+    enable_for_speed
+    yield
+  ensure
+    disable
+  end
+
+  def lend(values)
+    before = values.keys.to_h { |key| [key, firmware.effective[key]] }
+    values.each { |key, raw| firmware.write(profile.fetch(key), raw) }
+    yield
+  ensure
+    before.each { |key, raw| firmware.write(profile.fetch(key), raw) }
+  end
+
   def write(key, figure)
     entry = profile.fetch(key)
     raw = entry.raw(figure)

@@ -10,6 +10,10 @@ module Gallop
     # transform, bent so that frequency and width are met exactly (e.g. Oppenheim, Schafer: Discrete-Time Signal
     # Processing, ch. 7).
     class Notch
+      # Coefficients by powers of z⁻¹, the denominator without its leading one.
+      def numerator = [@b0, @b1, @b2]
+      def denominator = [@a1, @a2]
+
       # @param frequency, width [Float] Hz @param depth [Float] 0 to 1 @param dt [Float] s
       def initialize(frequency:, width:, depth:, dt:)
         bent = Math.tan(Math::PI * frequency * dt)

@@ -47,6 +47,13 @@ module Gallop
 
       def pause(seconds) = raise(NotImplementedError)
 
+      # While the block runs the motor may be turned; whoever has enabled it already may leave it so.
+      def driving = yield
+
+      # Values that the drive has while the block runs, and then no longer; outside of #driving. @param values
+      # [Hash{String => Object}] raw
+      def lend(values) = raise(NotImplementedError)
+
       # @param share [Float] of the whole @param text [String] what is done just now
       def report(share, text) = raise(NotImplementedError)
 

@@ -78,7 +78,10 @@ module Gallop
           estimates: [],
           take: @takes.first.first,
           chart: ResponseChart.new(@machine, tones, fit).chart,
-          figures: fit.figures
+          figures: {
+            **fit.figures,
+            tones: tones.map { |tone| told(tone) }
+          }
         )
       end
 
@@ -86,6 +89,10 @@ module Gallop
       def tones = @tones ||= @takes.flat_map { |takes| ResponseSpectra.new(takes, @machine).tones }
 
       private
+
+      # Hz, real and imaginary part in rad/s for a N·m of the shaft, coherence
+      def told(tone) =
+        [tone.frequency.round(3), tone.gain.real.round(6), tone.gain.imag.round(6), tone.coherence.round(4)]
 
       def refuse_coarse
         return if @machine.counts >= FEWEST_COUNTS

@@ -1,0 +1,187 @@
+# frozen_string_literal: true
+
+# The loops of a drive on one page: what is set, what would follow from the draft, and what was measured of it.
+class Tuning
+  STEP = "speed_step"
+
+  # Values that belong to a loop, in the order in which one sets them.
+  VALUES = {
+    "speed" => %w[
+      speed_loop.gain
+      speed_loop.integral_time
+      feedback.speed_filter
+      filters.notch_1_frequency
+      filters.notch_1_width
+      filters.notch_1_depth
+      filters.torque_low_pass
+      speed_loop.acceleration_feed_forward
+      speed_loop.load_inertia
+    ],
+    "position" => %w[
+      position_loop.gain
+      position_loop.speed_feed_forward
+      speed_loop.acceleration_feed_forward
+      filters.friction_feed_forward
+      mechanics.friction
+      mechanics.gravity
+    ],
+    "current" => %w[current_loop.bandwidth motor.phase_resistance motor.phase_inductance]
+  }.freeze
+
+  # @!attribute key [String] @!attribute live [Object], draft [Object, nil] raw
+  Field = Gallop::Record.define(:entry, :live, :draft)
+  # @!attribute headline [String] @!attribute detail [String] @!attribute tone [String] good, plain or bad
+  Verdict = Gallop::Record.define(:headline, :detail, :tone)
+
+  attr_reader :drive, :loop
+
+  # @param loop [String] of VALUES
+  def initialize(drive, loop = "speed")
+    @drive = drive
+    @loop = loop
+  end
+
+  def loops = VALUES.keys.select { |name| drive.profile[VALUES.fetch(name).first] }
+
+  # @return [Array<Field>]
+  def fields
+    VALUES.fetch(loop).filter_map do |key|
+      entry = drive.profile[key] or next
+      live = live_values.fetch(key)
+      Field.new(entry: entry, live: live, draft: drafted[key] == live ? nil : drafted[key])
+    end
+  end
+
+  def source = evidence.source
+  def measured? = evidence.measured?
+
+  # @return [Array<Gallop::Chart>]
+  def charts = Charts.new(self).charts
+
+  # Of the draft. @return [Array<Array(String, String)>]
+  def follows
+    margins = margins_of(wanted)
+    [
+      ["Phase margin", degrees(margins.phase)],
+      ["Gain margin", decibels(margins.gain)],
+      ["Sensitivity peak", Gallop::Quantities.format(margins.peak, nil, 2)],
+      ["Gain is one at", hertz(margins.crossover)],
+      ["Bandwidth", hertz(margins.bandwidth)]
+    ]
+  end
+
+  # What the draft comes to if the mechanism is not quite what was measured.
+  # @return [Verdict]
+  def verdict
+    return drifting unless margins_of(wanted).stable?
+    worst = varied.min_by { |loops| loops.margins.phase.to_f }
+    least = worst.margins.phase.to_f
+    if varied.any? { |loops| !loops.margins.stable? }
+      return verdict_of("bad", "Swings where the inertia is 30 % off", "It holds as measured, and no further.")
+    end
+    headline = "Holds for 0.7 to 1.3 times the inertia"
+    detail = "Lowest phase margin in that range #{degrees(least)}."
+    return verdict_of("plain", "#{headline}, barely", detail) if least < BARELY
+    verdict_of("good", headline, detail)
+  end
+
+  # By frequency and damping of the pair of poles that a rigid mechanism would have; nil without an integral.
+  # @return [Hash{Symbol => Float}, nil] Hz, and the share of the critical damping
+  def shape
+    gains = wanted
+    return unless gains.integral_time.positive?
+    inertia = evidence.mechanism.whole
+    {
+      bandwidth: Math.sqrt(gains.speed_gain / inertia / gains.integral_time) / (2 * Math::PI),
+      damping: 0.5 * Math.sqrt(gains.speed_gain * gains.integral_time / inertia)
+    }
+  end
+
+  # Puts gain and integral time of such a pair into the draft.
+  def draft_shape(bandwidth:, damping:)
+    omega = 2 * Math::PI * bandwidth
+    gains =
+      wanted.with(
+        speed_gain: 2 * damping * omega * evidence.mechanism.whole,
+        integral_time: 2 * damping / omega
+      )
+    draft(gains, "by bandwidth and damping")
+  end
+
+  # @param share [Float] 0 quiet to 1 quick @raise [Gallop::Objects::Unacceptable] where no speed loop holds
+  def draft_design(share)
+    design = design_of(drive.live_values)
+    unless design.possible?
+      raise Gallop::Objects::Unacceptable,
+            "No gain keeps its margins with this mechanism: what swings is too low and too little damped. Stiffen it, " \
+              "or take the load off."
+    end
+    draft(design.at(share).gains, "designed")
+  end
+
+  # The settings of a try into the draft. @param proof [Proof]
+  def draft_try(proof)
+    values = proof.inputs.slice(*VALUES.values.flatten).select { |key, _| drive.profile[key] }
+    drive.draft_all(values, reason: "as in the try of #{proof.taken_at.localtime.strftime("%H:%M")}")
+  end
+
+  # Steps that were measured, the newest first. @return [Array<Proof>]
+  def tries = @tries ||= drive.proofs.where(kind: STEP).order(id: :desc).limit(MOST_TRIES).to_a
+
+  # The one that settles first. @return [Proof, nil]
+  def best = tries.select { |proof| proof.figures["settling"] }.min_by { |proof| proof.figures["settling"] }
+
+  # What a step would look like. @param values [Hash] raw @return [Gallop::Tune::Rehearsal::Run]
+  def rehearsed(values)
+    Rehearsed.of(gains_of(values), evidence.mechanism, stage_of(values), step_speed)
+  end
+
+  # @return [Gallop::Tune::Loops] @param plant [#answer]
+  def loops_of(values, plant = evidence.mechanism, **grid) =
+    Gallop::Tune::Loops.new(gains_of(values), plant, stage_of(values), **grid)
+
+  def chosen(loops) = loops.public_send(loop)
+  def evidence = @evidence ||= Evidence.new(drive)
+  def live_values = drive.live_values
+  def drafted = @drafted ||= drive.drafted_values
+  def changed? = fields.any?(&:draft)
+  def gains_of(values) = Gallop::Tune::Gains.of(drive.profile, values)
+
+  # At the gait of now.
+  def stage_of(values) = Gallop::Tune::Stage.of(drive.profile, values, gait: drive.envelope)
+
+  private
+
+  MOST_TRIES = 12
+  BARELY = 40.0 # °
+  private_constant :MOST_TRIES, :BARELY
+
+  def wanted = gains_of(drafted)
+  def step_speed = Gallop::Tune::Step.speed(stage_of(live_values), Gallop::Tune::Step.usual_room(drive.profile))
+
+  def margins_of(gains)
+    chosen(Gallop::Tune::Loops.new(gains, evidence.mechanism, stage_of(drafted))).margins
+  end
+
+  def varied
+    @varied ||=
+      Gallop::Tune::Design::VARIED.map do |how|
+        chosen(Gallop::Tune::Loops.new(wanted, evidence.mechanism.varied(**how), stage_of(drafted)))
+      end
+  end
+
+  def design_of(values)
+    count = 2 * Math::PI / values.fetch("feedback.counts_per_turn")
+    Gallop::Tune::Design.new(gains_of(values), evidence.mechanism, stage_of(values), count: count)
+  end
+
+  def draft(gains, reason)
+    drive.draft_all(Gallop::Tune::Settings.new(drive.profile, drafted).of(gains), reason: reason)
+  end
+
+  def drifting = verdict_of("bad", "Swings by itself", "With these gains the loop does not come to rest.")
+  def verdict_of(tone, headline, detail) = Verdict.new(tone: tone, headline: headline, detail: detail)
+  def degrees(figure) = figure ? Gallop::Quantities.format(figure, "°", 0) : "–"
+  def decibels(figure) = figure ? Gallop::Quantities.format(figure, "dB", 1) : "any"
+  def hertz(figure) = figure ? Gallop::Quantities.format(figure, "Hz", figure < 10 ? 1 : 0) : "–"
+end

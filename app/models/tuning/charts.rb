@@ -1,0 +1,109 @@
+# frozen_string_literal: true
+
+class Tuning
+  # The open loop over the frequency, and a step in time: as it is live, as it would be with the draft, and with the
+  # mechanism as the frequency response has shown it.
+  class Charts
+    SHOWN = (1.0..2000.0) # Hz
+    DRAWN = 220 # points of a step
+    DEEPEST = -60.0 # dB
+    HIGHEST = 60.0
+
+    # @param tuning [Tuning]
+    def initialize(tuning)
+      @tuning = tuning
+    end
+
+    # @return [Array<Gallop::Chart>]
+    def charts = [gains, phases, step].compact
+
+    private
+
+    def gains
+      chart("gain", "Open loop", log, Gallop::Chart::Axis.new(label: "gain", unit: "dB"), marks: notches) do |loop|
+        loop.frequencies.to_a.zip(loop.open.abs.to_a.map { |gain| decibels(gain) })
+      end
+    end
+
+    def phases
+      axis = Gallop::Chart::Axis.new(label: "phase", unit: "°")
+      marks = [Gallop::Chart::Mark.new(label: "−180°", at: -180.0, tone: :bad)]
+      chart("phase", "Phase", log, axis, marks: marks) do |loop|
+        loop.frequencies.to_a.zip(loop.open.arg.to_a.map { |angle| degrees(angle) })
+      end
+    end
+
+    # @yieldparam loop [Gallop::Tune::Loops::Loop] @yieldreturn [Array<Array(Float, Float)>]
+    def chart(id, title, x, y, marks: [], &points)
+      curves =
+        shown.map do |name, role, loops|
+          all = points.call(@tuning.chosen(loops)).select { |frequency, _| SHOWN.cover?(frequency) }
+          Gallop::Chart::Curve.new(
+            name: name,
+            role: role,
+            points: all.map { |frequency, figure| [frequency.round(2), figure.round(2)] }
+          )
+        end
+      one = Gallop::Chart.new(id: id, title: title, x: x, y: y, curves: curves, marks: marks)
+      one if one.shown?
+    end
+
+    def log = Gallop::Chart::Axis.new(label: "frequency", unit: "Hz", scale: :log)
+
+    # @return [Array<Array(String, Symbol, Gallop::Tune::Loops)>]
+    def shown
+      @shown ||= [
+        (["live", :weak, @tuning.loops_of(@tuning.live_values)] if @tuning.changed?),
+        [@tuning.changed? ? "with the draft" : "live", :main, @tuning.loops_of(@tuning.drafted)],
+        (["seen by tones", :second, with_tones] if @tuning.evidence.tones && @tuning.loop == "speed")
+      ].compact
+    end
+
+    def with_tones
+      tones = @tuning.evidence.tones
+      @tuning.loops_of(@tuning.drafted, tones, frequencies: tones.frequencies)
+    end
+
+    def notches
+      @tuning
+        .gains_of(@tuning.drafted)
+        .notches
+        .map do |notch|
+          Gallop::Chart::Mark.new(
+            label: "notch #{notch.number}, #{notch.frequency.round} Hz",
+            at: notch.frequency.to_f,
+            across: :x
+          )
+        end
+    end
+
+    def step
+      return if @tuning.loop == "current"
+      runs = [
+        (["live", :weak, @tuning.rehearsed(@tuning.live_values)] if @tuning.changed?),
+        [@tuning.changed? ? "with the draft" : "live", :main, @tuning.rehearsed(@tuning.drafted)]
+      ].compact
+      return if runs.any? { |_, _, run| run.wild? }
+      Gallop::Chart.new(
+        id: "step",
+        title: "Step of the speed, rehearsed",
+        x: Gallop::Chart::Axis.new(label: "time", unit: "ms"),
+        y: Gallop::Chart::Axis.new(label: "speed", unit: shaft.unit(:fine_speed)),
+        curves: runs.map { |name, role, run| Gallop::Chart::Curve.new(name: name, role: role, points: speeds(run)) }
+      )
+    end
+
+    def speeds(run)
+      every = [(run.actual.size / DRAWN.to_f).ceil, 1].max
+      (0...run.actual.size)
+        .step(every)
+        .map { |n| [(1000 * n * run.interval).round(1), shaft.told(:fine_speed, run.actual[n]).first.round(3)] }
+    end
+
+    def shaft = @shaft ||= Gallop::Tune::Gains::Reading.new(@tuning.drive.profile, @tuning.drafted).shaft
+    def decibels(gain) = (20 * Math.log10([gain, 1e-9].max)).clamp(DEEPEST, HIGHEST)
+
+    # Between −360° and 0: what is behind.
+    def degrees(angle) = (angle * 180 / Math::PI) % 360 - 360
+  end
+end

@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+class Tuning
+  # What is known of the mechanism behind a motor: measured where tests have found it, else as the values of the drive
+  # have it.
+  class Evidence
+    # @param drive [Drive]
+    def initialize(drive)
+      @drive = drive
+    end
+
+    # @return [Gallop::Tune::Mechanism]
+    def mechanism
+      @mechanism ||=
+        if rings?
+          Gallop::Tune::Mechanism.ringing(
+            inertia: inertia,
+            resonance: response["resonance"],
+            antiresonance: response["antiresonance"],
+            share: response["damping"],
+            **held
+          )
+        else
+          Gallop::Tune::Mechanism.new(inertia: inertia, **held)
+        end
+    end
+
+    # @return [Gallop::Tune::Measured, nil]
+    def tones
+      return @tones if defined?(@tones)
+      found = response["tones"] && Gallop::Tune::Measured.new(response["tones"])
+      @tones = found if found&.any?
+    end
+
+    def measured? = !(spin["inertia"] || response["inertia"]).nil?
+
+    # Where it comes from, in a sentence.
+    def source
+      return "By what is set of the inertia: nothing was measured yet." unless measured?
+      from = [("Turn by the loops" if spin["inertia"]), ("Frequency response" if response["tones"])].compact
+      spring = rings? ? "two masses" : "one mass"
+      "As measured by #{from.join(" and ")}: #{spring}."
+    end
+
+    # What holds against the motor, as far as it was measured. @return [Hash{Symbol => Float}] SI
+    def held
+      {
+        coulomb: [spin["coulomb"].to_f, 0.0].max,
+        viscous: [spin["viscous"].to_f, 0.0].max,
+        gravity: spin["load"].to_f
+      }
+    end
+
+    private
+
+    def figures(kind)
+      proof = @drive.latest_proofs.find { |one| one.kind == kind }
+      proof.nil? || proof.stale? || proof.verdict == "failed" ? {} : proof.figures
+    end
+
+    def response = @response ||= figures("response")
+    def spin = @spin ||= figures("spin")
+    def rings? = response.values_at("resonance", "antiresonance", "damping").all?
+    def inertia = spin["inertia"] || response["inertia"] || set
+
+    # What the drive reckons with.
+    def set
+      Gallop::Tune::Gains.of(@drive.profile, @drive.live_values).inertia_set
+    end
+  end
+end

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module Proving
+  # The drive tunes its speed loop: what hangs on it is measured, gains are designed for it and tried. Whatever happens
+  # it has its own gains again; what was found is proposed.
+  class SelfTuning < Spin
+    motion Motion::Mode::TURNING
+    begun_with room: (0.1..MOST_ROOM), quickness: (0.0..100.0)
+    rests_on values: SpeedStep.rests_on[:values] - Tuning::VALUES.fetch("speed") + %w[speed_loop.load_inertia],
+             facts: SpeedStep.rests_on[:facts]
+
+    def announcement
+      passes = Gallop::Identify::Response::BANDS.size * (Gallop::Identify::Response::PASSES.size + 1)
+      Announcement.new(
+        moves:
+          "The #{thing} goes slowly to and fro, #{passes} passes, then steps forward and back up to " \
+            "#{1 + Gallop::Tune::Automatic::MOST_TRIES} times: never further than there is room.",
+        lasts: passes * Gallop::Identify::Response::LASTS + 30.0,
+        sentence:
+          "A hiss of many tones at once, then short pushes with gains of its own: a whine that stays is a loop that " \
+            "swings, Escape ends it, and the gains of before are back."
+      )
+    end
+
+    # How much way is free, and how quick it shall be. @return [Array<Asked>]
+    def asked =
+      super + [Asked.new(name: "quickness", label: "From quiet (0) to quick (100)", unit: "%", usual: usual_quickness)]
+
+    def perform(run, room:, quickness:)
+      driving = ->(work) { run.driving(@tab, kind: self.class.motion, consents: @consents, needs: -> {
+ needs(of: run) }, &work) }
+      steps = procedure(LinkInstrument.new(run, @tab, driving: driving), room: room, quickness: quickness)
+      steps.carry_out
+      verdict_of(run, steps.result)
+    end
+
+    private
+
+    def usual = @usual ||= [Gallop::Identify::Spin.usual_room(drive.profile), *most_of_stroke].min
+
+    # A load that falls, or one that has to stand exactly, is begun with more quietly than a cart.
+    def usual_quickness = StageFacts.machine(drive).stage("mechanics").load_comes_down? ? 35 : 55
+
+    def procedure(instrument, room:, quickness:)
+      evidence = Tuning.new(drive).evidence
+      Gallop::Tune::Automatic.new(
+        instrument,
+        drive.live_values,
+        room: reckoned(room),
+        share: quickness / 100.0,
+        held: evidence.held,
+        gait: drive.envelope
+      )
+    end
+  end
+end

@@ -1,0 +1,122 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Tune
+    # What the drive tuned by itself, in words: what limited it, before and after.
+    class AutomaticWords
+      include Findings
+      include Identify::Told
+
+      DRAWN = 200
+
+      # @param tuned [Automatic]
+      def initialize(tuned)
+        @tuned = tuned
+      end
+
+      def headline
+        return "No design did what was rehearsed: #{@tuned.tries.last.objection}." unless taken
+        after = taken.step.measured_figures
+        before = @tuned.before.measured_figures
+        "Now it #{told(after)}; before it #{told(before)}."
+      end
+
+      def rows
+        [
+          ["Mechanism", mechanism],
+          *designs,
+          *@tuned.tries.select(&:objection).map { |one| ["Tried and left", "#{name(one.share)}: #{one.objection}"] },
+          *(taken ? outcome : [])
+        ]
+      end
+
+      def findings = [none].compact
+
+      # Before and after.
+      def chart
+        Chart.new(
+          id: "tuned",
+          title: "Step of the speed, before and after",
+          x: Chart::Axis.new(label: "time", unit: "ms"),
+          y: Chart::Axis.new(label: "speed", unit: @tuned.shaft.unit(:fine_speed)),
+          curves: [
+            curve("before", @tuned.before.measured, :weak),
+            *(taken ? [curve("after", taken.step.measured, :main)] : [])
+          ]
+        )
+      end
+
+      private
+
+      def taken = @tuned.taken
+      def told(figures) = "#{settled(figures)}, #{percent(figures.lag)} behind on the way"
+      def settled(figures) = figures.settling ? "settles in #{milliseconds(figures.settling)}" : "does not settle"
+      def milliseconds(seconds) = Quantities.format(1000 * seconds, "ms", seconds < 0.01 ? 1 : 0)
+      def phase(gains) = Quantities.format(@tuned.margins(gains).phase, "°", 0)
+
+      def mechanism
+        found = @tuned.mechanism
+        return "one mass, #{@tuned.shaft.text(:inertia, found.whole)}" unless found.two?
+        "two masses, #{@tuned.shaft.text(:inertia, 
+found.whole)} in all, the load #{shown(found.ratio, nil)} times the " \
+          "motor's; swings at #{shown(found.antiresonance, "Hz")} and #{shown(found.resonance, "Hz")}"
+      end
+
+      # What each of the three would be.
+      def designs
+        @tuned.design.three.map do |name, point|
+          margins = @tuned.margins(point.gains)
+          run = Rehearsal.new(point.gains, @tuned.mechanism, @tuned.stage).step(speed, 
+seconds: speed / @tuned.stage.up + 0.3)
+          figures = StepFigures.of(run.demanded, run.actual, run.interval)
+          noise = @tuned.design.noise(point.gains) / @tuned.stage.torque
+          [
+            "Design “#{name}”",
+            "#{settled(figures)}, #{percent(figures.lag)} behind on the way, noise #{percent(noise)} of the torque, " \
+              "#{Quantities.format(margins.phase, "°", 0)}"
+          ]
+        end
+      end
+
+      def speed = @tuned.before.speed
+
+      def name(share)
+        Design::SHARES.key(share)&.to_s || "between quiet and quick (#{(100 * share).round} %)"
+      end
+
+      def outcome
+        gains = taken.point.gains
+        [
+          ["Taken", name(taken.share)],
+          ["Phase margin", phase(gains)],
+          ["Gain is one at", shown(taken.point.crossover, "Hz")],
+          ["Over the goal", 
+"#{percent(taken.step.measured_figures.overshoot)}, before #{percent(@tuned.before.measured_figures.overshoot)}"],
+          ["Rehearsal and measurement differ by at most", percent(taken.step.agreement)],
+          ["Sensitivity peak", Quantities.format(@tuned.margins(gains).peak, nil, 2)],
+          ["Limited by", taken.point.limited_by == :noise ? "the steps of the device" : "the margins"]
+        ]
+      end
+
+      def none
+        return if taken
+        blocker(
+          "none_holds",
+          "No design did what was rehearsed",
+          because: "#{@tuned.tries.map { |one| "#{name(one.share)}: #{one.objection}" }.join("; ")}.",
+          so: "Look at the trace. The drive has its own gains as before."
+        )
+      end
+
+      def curve(name, run, role)
+        every = [(run.actual.size / DRAWN.to_f).ceil, 1].max
+        points =
+          (0...run.actual.size)
+            .step(every)
+            .map { |n| [(1000 * n * run.interval).round(2), 
+@tuned.shaft.told(:fine_speed, run.actual[n]).first.round(3)] }
+        Chart::Curve.new(name: name, points: points, role: role)
+      end
+    end
+  end
+end

@@ -1,0 +1,150 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Tune
+    # What the loops will do in time, before they do it: the drive's own regulators, filters and ramps on the mechanism
+    # as it was measured, with its friction, and with the torque that the drive has.
+    #
+    #   run = Rehearsal.new(gains, mechanism, stage).step(30.0, seconds: 0.2)
+    #   run.figures.settling   # => 0.014 s
+    class Rehearsal
+      # SI, of the shaft, at the rate of the speed loop. @!attribute demanded [Array<Float>], actual [Array<Float>]
+      # rad/s, or rad @!attribute torque [Array<Float>] N·m @!attribute interval [Float] s
+      # @!attribute limited [Float] share of the time in which the torque was at its limit
+      Run =
+        Record.define(:demanded, :actual, :torque, :interval, :limited) do
+          def errors = demanded.zip(actual).map { |wanted, seen| wanted - seen }
+          def worst_error = errors.map(&:abs).max
+          def rms_error = Math.sqrt(errors.sum { |error| error * error } / errors.size)
+          def wild? = actual.any? { |figure| !figure.finite? }
+        end
+
+      # @param gains [Gains] @param mechanism [Mechanism] @param stage [Stage]
+      def initialize(gains, mechanism, stage)
+        @gains = gains
+        @mechanism = mechanism
+        @stage = stage
+      end
+
+      # To a speed from rest, by the ramps of the drive. @param speed [Float] rad/s @return [Run] of speeds
+      def step(speed, seconds:)
+        ramp = Control::SpeedRamp.new
+        run(seconds, follows: :speed) do
+          ramp.step(speed, @stage.up, @stage.down, 4 * @stage.period)
+          [ramp.speed, ramp.rate]
+        end
+      end
+
+      # So far from rest, by a path. @param distance [Float] rad @param cruise [Float] rad/s @return [Run] of places
+      def move(distance, cruise:, seconds:)
+        path = Control::PositionProfile.new
+        dt = 4 * @stage.period
+        place = before = 0.0
+        run(seconds, follows: :place) do |angle|
+          lag = place
+          path.step(distance, cruise, @stage.up, @stage.down, dt)
+          place = path.position
+          rate = (path.speed - before) / dt
+          before = path.speed
+          @lag = lag - angle
+          [@gains.speed_ahead * path.speed + @gains.position_gain * (place - angle), rate, lag]
+        end
+      end
+
+      private
+
+      # @yieldparam angle [Float] rad of the shaft, four times as seldom as the current loop runs
+      # @yieldreturn [Array] wanted speed and its rate; the place that is wanted
+      def run(seconds, follows:)
+        build
+        wanted = rate = place = 0.0
+        demanded = []
+        actual = []
+        torques = []
+        limited = 0
+        (seconds / @stage.period).round.times do |tick|
+          wanted, rate, place = yield @plant.angle if (tick & 3).zero?
+          if tick.even?
+            regulate(wanted, rate)
+            limited += 1 if @regulator.limited
+            demanded << (follows == :speed ? wanted : place)
+            actual << (follows == :speed ? @plant.speed : @plant.angle)
+            torques << @flows
+          end
+          flow
+        end
+        Run.new(
+          demanded: demanded,
+          actual: actual,
+          torque: torques,
+          interval: 2 * @stage.period,
+          limited: limited.to_f / [demanded.size, 1].max
+        )
+      end
+
+      def build
+        dt = 2 * @stage.period
+        @plant = plant
+        @regulator = Control::SpeedLoop.new
+        @regulator.tune(gain: @gains.speed_gain, integral_time: @gains.integral_time, dt: dt)
+        @notches =
+          @gains.notches.map do |notch|
+            Control::Notch.new(frequency: notch.frequency, width: notch.width, depth: notch.depth, dt: dt)
+          end
+        @smooth = @gains.low_pass.positive? ? share(@gains.low_pass) : 1.0
+        @filter = share(@gains.speed_filter)
+        @seen = @asked = @flows = @volts = @next_volts = @integral = @last_angle = 0.0
+        build_winding
+      end
+
+      def share(corner) = 1 - Math.exp(-4 * Math::PI * corner * @stage.period)
+
+      # Currents by the torque that they make.
+      def build_winding
+        bandwidth = 2 * Math::PI * @stage.bandwidth
+        @decay = Math.exp(-@stage.resistance * @stage.period / @stage.inductance)
+        @rise = (1 - @decay) / @stage.resistance
+        @proportional = bandwidth * @stage.inductance
+        @per_period = bandwidth * @stage.resistance * @stage.period
+      end
+
+      def plant
+        held = {
+          inertia: @mechanism.inertia,
+          coulomb: @mechanism.coulomb,
+          viscous: @mechanism.viscous,
+          gravity: @mechanism.gravity
+        }
+        return Plant::OneMass.new(**held) unless @mechanism.two?
+        Plant::TwoMass.new(
+          **held,
+          load_inertia: @mechanism.load_inertia,
+          stiffness: @mechanism.stiffness,
+          damping: @mechanism.damping
+        )
+      end
+
+      def regulate(wanted, rate)
+        angle = @plant.angle
+        @seen += @filter * ((angle - @last_angle) / (2 * @stage.period) - @seen)
+        @last_angle = angle
+        ahead = @gains.inertia_ahead * rate + @gains.gravity_ahead
+        ahead += @gains.friction_ahead * (wanted <=> 0.0) if @gains.friction_ahead != 0.0
+        torque = @regulator.step(wanted, @seen, ahead, @stage.torque)
+        @notches.each { |notch| torque = notch.step(torque) }
+        @asked += @smooth * (torque - @asked)
+      end
+
+      # A period of the current loop: what was worked out in the last one is put out.
+      def flow
+        error = @asked - @flows
+        volts = @next_volts
+        @next_volts = @proportional * error + @integral
+        @integral += @per_period * error
+        after = @decay * @flows + @rise * volts
+        @plant.turn(0.5 * (@flows + after), @stage.period)
+        @flows = after
+      end
+    end
+  end
+end

@@ -1,0 +1,112 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Tune
+    # A step as it was measured and as it was rehearsed, in words and as a drawing.
+    class StepWords
+      include Findings
+      include Identify::Told
+
+      AGREES = 0.1 # of the step, that both may differ by at any moment
+      RINGS = 0.25 # of the step, beyond which it overshoots too much
+      DRAWN = 200 # points of a curve
+
+      # @param shaft [Shaft] @param measured [Rehearsal::Run], rehearsed [Rehearsal::Run] @param speed [Float] rad/s
+      def initialize(shaft, measured, rehearsed, speed)
+        @shaft = shaft
+        @measured = measured
+        @rehearsed = rehearsed
+        @speed = speed
+      end
+
+      def headline
+        return "It does not settle at #{at}." if seen.settling.nil?
+        "Settles in #{milliseconds(seen.settling)}, #{percent(seen.overshoot)} over, at #{at}."
+      end
+
+      def rows
+        [
+          ["Settled after the ramp", both(:settling) { |figure| figure ? milliseconds(figure) : "not" }],
+          ["Over the goal", both(:overshoot) { |figure| percent(figure) }],
+          ["Behind on the way", both(:lag) { |figure| percent(figure) }],
+          ["Rehearsal and measurement differ by at most", percent(agreement)]
+        ]
+      end
+
+      # The largest difference at any moment, of the step. @return [Float]
+      def agreement
+        @agreement ||= pairs.map { |one, other| (one - other).abs }.max / @speed
+      end
+
+      def findings = @findings ||= Finding.in_order([unsettled, over, differs].compact)
+
+      def chart
+        Chart.new(
+          id: "step",
+          title: "Step of the speed",
+          x: Chart::Axis.new(label: "time", unit: "ms"),
+          y: Chart::Axis.new(label: "speed", unit: unit),
+          curves: [
+            curve("measured", @measured.actual, :main),
+            curve("rehearsed", @rehearsed.actual, :second),
+            curve("demanded", @measured.demanded, :weak)
+          ]
+        )
+      end
+
+      private
+
+      def seen = @seen ||= StepFigures.of(@measured.demanded, @measured.actual, @measured.interval)
+      def foreseen = @foreseen ||= StepFigures.of(@rehearsed.demanded, @rehearsed.actual, @rehearsed.interval)
+
+      def both(figure)
+        "#{yield seen.public_send(figure)}, rehearsed #{yield foreseen.public_send(figure)}"
+      end
+
+      def at = @shaft.text(:fine_speed, @speed)
+      def milliseconds(seconds) = Quantities.format(1000 * seconds, "ms", seconds < 0.01 ? 1 : 0)
+      def pairs = @measured.actual.zip(@rehearsed.actual).reject { |pair| pair.any?(&:nil?) }
+      def unit = @shaft.unit(:fine_speed)
+
+      def curve(name, speeds, role)
+        every = [(speeds.size / DRAWN.to_f).ceil, 1].max
+        points =
+          (0...speeds.size)
+            .step(every)
+            .map { |n| [(1000 * n * @measured.interval).round(2), @shaft.told(:fine_speed, speeds[n]).first.round(3)] }
+        Chart::Curve.new(name: name, points: points, role: role)
+      end
+
+      def unsettled
+        return unless seen.settling.nil?
+        blocker(
+          "unsettled",
+          "The speed does not come to rest at #{at}",
+          because: "It was still more than #{percent(StepFigures::BAND)} off at the end of what was recorded.",
+          so: "Lower the speed loop gain, or lengthen its integral time; look at the trace for what swings."
+        )
+      end
+
+      def over
+        return if seen.overshoot < RINGS || seen.settling.nil?
+        caution(
+          "overshoots",
+          "It goes #{percent(seen.overshoot)} beyond its goal",
+          because: "The integral takes over what the torque limit or the margin of the loop has left open.",
+          so: "A longer integral time, or slower ramps.",
+          values: %w[speed_loop.integral_time speed_loop.gain]
+        )
+      end
+
+      def differs
+        return if agreement <= AGREES
+        note(
+          "differs",
+          "Rehearsal and measurement differ by up to #{percent(agreement)} of the step",
+          because: "What hangs on the motor is not, or no longer, what was measured: inertia, spring or friction.",
+          so: "Repeat Turn by the loops and Frequency response at the stage Identify."
+        )
+      end
+    end
+  end
+end

@@ -1,0 +1,150 @@
+# frozen_string_literal: true
+
+require_relative "paddock_helper"
+require_relative "support/identify_rigs"
+
+# What is reckoned of loops, against what a stand-in does with them. The mechanism is told the truth here; how well it
+# is found out is another matter (identify_spec).
+RSpec.describe "The loops of a servo" do
+  include IdentifyRigs
+
+  def values = firmware.effective
+  def gains = Gallop::Tune::Gains.of(@stand_in.profile, values)
+  def stage = Gallop::Tune::Stage.of(@stand_in.profile, values)
+
+  def mechanism
+    mechanics = @stand_in.axis.mechanics
+    read = ->(name) { mechanics.instance_variable_get(:"@#{name}").to_f }
+    Gallop::Tune::Mechanism.new(
+      inertia: read.(:inertia),
+      load_inertia: read.(:load_inertia),
+      stiffness: read.(:stiffness),
+      damping: read.(:damping),
+      coulomb: read.(:coulomb),
+      viscous: read.(:viscous),
+      gravity: read.(:gravity)
+    )
+  end
+
+  def recorded(*signals, length:, divider: 2)
+    BenchInstrument.new(@stand_in).record(signals, divider: divider, length: length) { yield }
+  end
+
+  def two_masses(name)
+    commissioned(name) do |drive|
+      drive["firmware"] = "1.1.0"
+      drive["mechanics"].merge!("load_inertia" => 1.2e-4, "stiffness" => 30.0, "damping" => 0.01, "inertia" => 0.6e-4)
+      drive["mechanics"].delete("motor_inertia")
+      yield drive if block_given?
+    end
+  end
+
+  # What the shaft does for what is added to the demanded speed, over whole periods, while it turns.
+  # @return [Array<Gallop::Identify::ResponseSpectra::Tone>]
+  def answers(amplitude, lowest, highest)
+    instrument = BenchInstrument.new(@stand_in)
+    write("speed.target", 600)
+    pass(1.0)
+    instrument.excite(
+      Gallop::Identify::Excitation.new(amplitude: amplitude, lowest: lowest, highest: highest, place: :speed, 
+duration: 20.0)
+    )
+    pass(1.1)
+    takes =
+      Array.new(3) do
+        take = recorded("excitation.value", "feedback.count", length: 8192) { pass(1.024) }
+        columns = take.columns.merge("torque.actual" => take["excitation.value"])
+        Gallop::Identify::Instrument::Take.new(columns: columns, interval: take.interval)
+      end
+    Gallop::Identify::ResponseSpectra.new(takes, Gallop::Identify::SpinMachine.of(instrument)).tones
+  end
+
+  it "answer over the frequency as it is reckoned, within 1 dB and 5° where that is sure" do
+    two_masses("Carriage")
+    { "gain" => 0.03, "integral_time" => 25 }.each { |key, figure| write("speed_loop.#{key}", figure) }
+    { "frequency" => 92, "width" => 60, "depth" => 80 }.each { |key, figure| write("filters.notch_1_#{key}", figure) }
+    write("filters.torque_low_pass", 900)
+    enable
+    tones = answers(4.0, 4.0, 90.0) + answers(4.0, 95.0, 700.0)
+    sure = tones.select { |tone| tone.coherence > 0.9 }
+    expect(sure.size).to be > 60
+    frequencies = Numo::DFloat.cast(sure.map(&:frequency))
+    closed = Gallop::Tune::Loops.new(gains, mechanism, stage, frequencies: frequencies).speed.closed.to_a
+    off = sure.zip(closed).map { |tone, reckoned| tone.gain / reckoned }
+    expect(off.map { |ratio| (20 * Math.log10(ratio.abs)).abs }.max).to be < 1
+    expect(off.map { |ratio| (ratio.arg * 180 / Math::PI).abs }.max).to be < 5
+  end
+
+  it "answer to a step of the speed as it was rehearsed" do
+    two_masses("Carriage")
+    write("speed_loop.gain", 0.03)
+    write("speed_loop.integral_time", 25)
+    write("ramps.acceleration", 30_000)
+    enable
+    wanted = 300 * Math::PI / 30
+    rehearsed = Gallop::Tune::Rehearsal.new(gains, mechanism, stage).step(wanted, seconds: 0.2)
+    take = recorded("speed.demand", "speed.measured", length: 1600) { write("speed.target", 300) }
+    seen = take["speed.measured"].to_a
+    begun = take["speed.demand"].to_a.index { |speed| speed > 0.5 }
+    ours = rehearsed.actual
+    offset = rehearsed.demanded.index { |speed| speed > 0.5 }
+    pairs = (0...1200).map { |n| [seen[begun + n], ours[offset + n]] if seen[begun + n] && ours[offset + n] }.compact
+    expect(pairs.map { |a, b| (a - b).abs }.max).to be < 0.1 * wanted
+  end
+
+  it "follow a path as it was rehearsed" do
+    two_masses("Carriage")
+    { "gain" => 0.03, "integral_time" => 25, "acceleration_feed_forward" => 0 }.each do |key, figure|
+      write("speed_loop.#{key}", figure)
+    end
+    write("position_loop.gain", 40)
+    { "acceleration" => 10_000, "deceleration" => 10_000, "profile_speed" => 300 }.each do |key, figure|
+      write("ramps.#{key}", figure)
+    end
+    write("control.mode", 1)
+    enable
+    counts = read("feedback.counts_per_turn")
+    run =
+      Gallop::Tune::Rehearsal.new(gains, mechanism, stage).move(2 * Math::PI, cruise: 10 * Math::PI, seconds: 0.4)
+    take =
+      recorded("position.following_error", length: 3200) do
+        write("position.target", counts)
+        write("control.word", 0x1F)
+      end
+    lag = take["position.following_error"].to_a.map(&:abs).max
+    expect(run.worst_error).to be_within(0.1 * lag).of(lag)
+  end
+
+  it "step as they were rehearsed, and end where they began" do
+    two_masses("Carriage")
+    { "gain" => 0.03, "integral_time" => 25 }.each { |key, figure| write("speed_loop.#{key}", figure) }
+    instrument = BenchInstrument.new(@stand_in).tap(&:enable_for_speed)
+    before = instrument.count
+    found = Gallop::Tune::Step.new(instrument, room: 3.0, gains: gains, mechanism: mechanism, stage: stage).measure
+    expect(found.figures[:agreement]).to be < 0.1
+    expect(found.findings).to be_empty
+    expect(found.headline).to match(/Settles in [\d.]+ ms, [\d.]+ % over/)
+    expect((instrument.count - before).abs / read("feedback.counts_per_turn")).to be < 0.1
+  end
+
+  # What the loops would be on the true mechanism, with the gains that were found.
+  def true_margins(found)
+    values = firmware.effective.merge(
+      found.estimates.to_h { |one| [one.key, @stand_in.profile.fetch(one.key).raw(one.figure)] }
+    )
+    Gallop::Tune::Loops.new(Gallop::Tune::Gains.of(@stand_in.profile, values), mechanism, stage).speed.margins
+  end
+
+  it "are tuned by the drive itself, with margins on the true mechanism, and left as they were" do
+    two_masses("Carriage")
+    before = values.dup
+    instrument = BenchInstrument.new(@stand_in)
+    found = Gallop::Tune::Automatic.new(instrument, before, room: 10.0, share: 0.55).measure
+    expect(found.findings).to be_empty
+    expect(found.estimates.map(&:key)).to include("speed_loop.gain", "speed_loop.integral_time")
+    margins = true_margins(found)
+    expect([margins.stable?, margins.phase, margins.peak]).to match([true, be > 40, be < 2])
+    expect(values.slice(*Gallop::Tune::Settings::KEYS)).to eq(before.slice(*Gallop::Tune::Settings::KEYS))
+    puts found.headline, found.rows.map { |row| row.join(": ") }
+  end
+end

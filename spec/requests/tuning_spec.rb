@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+require "rails_helper"
+
+# The loops of a drive: what follows from the draft, designs, and steps that prove them.
+RSpec.describe "Tuning a drive", type: :request do
+  around do |example|
+    PaddockProcess.running do |paddock|
+      @paddock = paddock
+      example.run
+    end
+  end
+
+  let(:drive) { commissioned(@paddock) }
+  let(:path) { "/drives/#{drive.id}/tuning" }
+
+  def drafted = drive.reload.drafts.reload.to_h { |draft| [draft.key, draft.raw] }
+  def follows(view) = view["follows"].to_h { |row| [row["label"], row["text"].to_f] }
+
+  it "shows a loop with its margins, and what a draft would make of them" do
+    before = api(:get, path)
+    expect(before).to include("loop" => "speed", "loops" => %w[speed position current], "changed" => false)
+    expect(before["charts"].map { |chart| [chart["id"], chart["curves"].size] }).to eq(
+      [["gain", 1], ["phase", 1], ["step", 1]]
+    )
+    api(:patch, "/drives/#{drive.id}/values/speed_loop.gain", { value: "0.09" })
+    after = api(:get, path)
+    expect(after).to include("changed" => true)
+    expect(after["charts"].map { |chart| chart["curves"].map { |curve| curve["name"] } }).to all(
+      eq(["live", "with the draft"])
+    )
+    expect(follows(after)["Gain is one at"]).to be > 2 * follows(before)["Gain is one at"]
+    %w[position current].each { |loop| expect(api(:get, "#{path}?loop=#{loop}")["fields"].size).to be >= 3 }
+    expect(api(:get, "#{path}?loop=heat") && response.status).to eq(422)
+  end
+
+  it "drafts by bandwidth and damping, and by a design" do
+    view = api(:post, "#{path}/shape", { bandwidth: 20, damping: 0.8 })
+    expect(view["shape"]).to match("bandwidth" => be_within(0.2).of(20), "damping" => be_within(0.01).of(0.8))
+    expect(drafted.keys).to include("speed_loop.gain", "speed_loop.integral_time")
+    quiet, quick = [0, 1].map { |share| follows(api(:post, "#{path}/design", { share: share })) }
+    expect(quick["Gain is one at"]).to be > 2 * quiet["Gain is one at"]
+    expect(quick["Phase margin"]).to be >= 41
+    expect(quick["Sensitivity peak"]).to be < 1.75
+    [["shape", { bandwidth: 0, damping: 1 }], ["design", { share: 2 }], 
+["restore", { proof: 999_999 }]].each do |way, body|
+      api(:post, "#{path}/#{way}", body)
+      expect(response.status).to eq(way == "restore" ? 404 : 422), "#{way}: #{response.status}"
+    end
+  end
+
+  it "steps, holds it against the rehearsal, and brings the settings of a try back" do
+    drive.connection.motion.take(ApiCalls::TAB, "Robin")
+    drive.update!(gait: "canter")
+    with_signs_of_life(drive.connection) do
+      begun = api(:post, "/drives/#{drive.id}/runs", { test: "speed_step", room: 5, eyes: %w[nobody room coupled] })
+      expect(response.status).to eq(201), begun.inspect
+      wait_until("the end of the step", seconds: 40) { Run.find(begun["id"]).standing != "running" }
+      view = api(:get, "/drives/#{drive.id}/runs/#{begun["id"]}")
+      expect(view).to include("state" => "done"), view.inspect
+      expect(view["proof"]["chart"]["curves"].map { |curve| curve["name"] }).to eq(%w[measured rehearsed demanded])
+    end
+    tries = api(:get, path)["tries"]
+    expect(tries.size).to eq(1)
+    expect(tries.first).to include("best" => true, "live" => true, "agreement" => be < 0.15)
+    before = drive.live_values["speed_loop.gain"]
+    drive.connection.put("speed_loop.gain", before * 2)
+    expect(api(:get, path)["tries"].first["live"]).to be(false)
+    api(:post, "#{path}/restore", { proof: tries.first["id"] })
+    expect(drafted).to include("speed_loop.gain" => before)
+  end
+
+  it "has nothing to show for a frequency drive" do
+    other = connect(create_drive(@paddock, "Web feed"))
+    expect(api(:get, "/drives/#{other.id}")["stages"].pluck("id")).not_to include("tune")
+    api(:get, "/drives/#{other.id}/tuning")
+    expect([response.status, message]).to match([422, /has no loops of this kind/])
+  end
+end
