@@ -72,6 +72,7 @@ Rails.application.routes.draw do
       resource :verify, only: :show
       resource :tuning, only: :show do
         post :shape
+        post :soft
         post :design
         post :restore
       end

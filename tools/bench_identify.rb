@@ -5,11 +5,14 @@ require "json"
 require_relative "../paddock/spec/support/bench"
 require_relative "../paddock/spec/support/identify_rigs"
 require_relative "../paddock/spec/support/identify_mistakes"
+require_relative "bench_workers"
 
 # How well machines by chance are identified: errors, honest refusals, and mistakes in wiring by name.
 #
 #   bin/bench identify [MACHINES_A_KIND] [MISTAKES_EACH] [SEED]
 class BenchIdentify
+  include BenchWorkers
+
   # A machine of its own, without the names of the others.
   class Workshop
     include ::Bench
@@ -34,7 +37,6 @@ class BenchIdentify
   }.freeze
   WRONG = %w[uncoupled drags].freeze # what no sound machine has; its field may well stand wrong
   UNITS = { offset: "°" }.freeze
-  WORKERS = 2
 
   def initialize(machines, mistakes, seed)
     @machines = machines
@@ -52,31 +54,6 @@ class BenchIdentify
   end
 
   private
-
-  # @return [Array<Array(Object, Object)>] what the block made of each, worked out in processes of their own
-  def in_workers(all)
-    all
-      .each_slice((all.size / WORKERS.to_f).ceil)
-      .map { |part| worker(part) { |one| yield one } }
-      .flat_map do |reader, pid|
-        made = JSON.parse(reader.read, symbolize_names: true)
-        Process.wait(pid)
-        made
-      end
-  end
-
-  def worker(part)
-    reader, writer = IO.pipe
-    pid =
-      fork do
-        reader.close
-        writer.write(JSON.generate(part.map { |one| [one, yield(one)] }))
-        writer.close
-        exit!(0)
-      end
-    writer.close
-    [reader, pid]
-  end
 
   def errors_of(kind)
     Array.new(@machines) { |n| identified(kind, Random.new(@seed + n * 7919 + kind.to_s.sum)) }

@@ -45,11 +45,13 @@ class Tuning
 
   # @return [Array<Field>]
   def fields
-    VALUES.fetch(loop).filter_map do |key|
-      entry = drive.profile[key] or next
-      live = live_values.fetch(key)
-      Field.new(entry: entry, live: live, draft: drafted[key] == live ? nil : drafted[key])
-    end
+    VALUES
+      .fetch(loop)
+      .filter_map do |key|
+        entry = drive.profile[key] or next
+        live = live_values.fetch(key)
+        Field.new(entry: entry, live: live, draft: drafted[key] == live ? nil : drafted[key])
+      end
   end
 
   def source = evidence.source
@@ -77,7 +79,7 @@ class Tuning
     worst = varied.min_by { |loops| loops.margins.phase.to_f }
     least = worst.margins.phase.to_f
     if varied.any? { |loops| !loops.margins.stable? }
-      return verdict_of("bad", "Swings where the inertia is 30 % off", "It holds as measured, and no further.")
+      return verdict_of("bad", "Swings where the inertia is 30 % off", "It holds as measured, no further.")
     end
     headline = "Holds for 0.7 to 1.3 times the inertia"
     detail = "Lowest phase margin in that range #{degrees(least)}."
@@ -100,16 +102,19 @@ class Tuning
   # Puts gain and integral time of such a pair into the draft.
   def draft_shape(bandwidth:, damping:)
     omega = 2 * Math::PI * bandwidth
-    gains =
-      wanted.with(
-        speed_gain: 2 * damping * omega * evidence.mechanism.whole,
-        integral_time: 2 * damping / omega
-      )
+    gains = wanted.with(speed_gain: 2 * damping * omega * evidence.mechanism.whole, integral_time: 2 * damping / omega)
     draft(gains, "by bandwidth and damping")
   end
 
+  # Before anything was measured: a set that is soft enough for whatever may hang on the motor.
+  def draft_soft = draft(Gallop::Tune::Soft.of(gains_of(drive.live_values)), "soft, by the inertia that is set")
+
+  # Hz at which the gain of that set is one.
+  def softness = Gallop::Tune::Soft.crossover(gains_of(drive.live_values)) / (2 * Math::PI)
+
   # @param share [Float] 0 quiet to 1 quick @raise [Gallop::Objects::Unacceptable] where no speed loop holds
   def draft_design(share)
+    raise Gallop::Objects::Unacceptable, UNMEASURED unless measured?
     design = design_of(drive.live_values)
     unless design.possible?
       raise Gallop::Objects::Unacceptable,
@@ -152,9 +157,12 @@ class Tuning
 
   private
 
+  UNMEASURED =
+    "What hangs on the motor was not measured: a design would rest on nothing. Take the soft set, and measure it: " \
+      "Turn by the loops, or Automatic tuning.".freeze
   MOST_TRIES = 12
   BARELY = 40.0 # °
-  private_constant :MOST_TRIES, :BARELY
+  private_constant :UNMEASURED, :MOST_TRIES, :BARELY
 
   def wanted = gains_of(drafted)
   def step_speed = Gallop::Tune::Step.speed(stage_of(live_values), Gallop::Tune::Step.usual_room(drive.profile))

@@ -27,8 +27,9 @@ module Proving
       super + [Asked.new(name: "quickness", label: "From quiet (0) to quick (100)", unit: "%", usual: usual_quickness)]
 
     def perform(run, room:, quickness:)
-      driving = ->(work) { run.driving(@tab, kind: self.class.motion, consents: @consents, needs: -> {
- needs(of: run) }, &work) }
+      driving = ->(work) do
+        run.driving(@tab, kind: self.class.motion, consents: @consents, needs: -> { needs(of: run) }, &work)
+      end
       steps = procedure(LinkInstrument.new(run, @tab, driving: driving), room: room, quickness: quickness)
       steps.carry_out
       verdict_of(run, steps.result)

@@ -5,8 +5,9 @@ module Proving
   class SpeedStep < Spin
     motion Motion::Mode::TURNING
     begun_with room: (0.1..MOST_ROOM)
-    rests_on values: Tuning::VALUES.values_at("speed", "current").flatten +
-               %w[motor.torque_constant feedback.counts_per_turn ramps.acceleration],
+    rests_on values:
+               Tuning::VALUES.values_at("speed", "current").flatten +
+                 %w[motor.torque_constant feedback.counts_per_turn ramps.acceleration],
              facts: {
                "motor" => %w[type],
                "mechanics" => %w[mechanism gear_motor gear_output]
@@ -15,8 +16,8 @@ module Proving
     def announcement
       Announcement.new(
         moves:
-          "The #{thing} steps forward to #{pace || "a speed"} and back to rest, then the same backward: never further " \
-            "than there is room.",
+          "The #{thing} steps forward to #{pace || "a speed"} and back to rest, then the same backward: never " \
+            "further than there is room.",
         lasts: 4.0 + 2 * (Gallop::Tune::Step::HOLD + 1.0),
         sentence: "A short push each way is normal; a whine that stays is a loop that swings: Escape ends it."
       )

@@ -27,8 +27,10 @@ class TuningSerializer < ApplicationSerializer
       }
     end
   end
-  field(:shape, "{ bandwidth: number; damping: number } | null") { |tuning|
- tuning.loop == "speed" && tuning.shape || nil }
+  field(:shape, "{ bandwidth: number; damping: number } | null") do |tuning|
+    tuning.loop == "speed" && tuning.shape || nil
+  end
+  field :softness, "number"
   field(:charts, "Chart[]") { |tuning| tuning.charts.map(&:to_data) }
   field(:follows, "{ label: string; text: string }[]") do |tuning|
     tuning.follows.map { |label, text| { label: label, text: text } }

@@ -29,7 +29,7 @@ RSpec.describe "The frequency response of what hangs on a motor" do
   it "lets one mass be one mass" do
     one = machine(:servo, Random.new(7))
     found = found_by(:response, one)
-    expect(found.figures.keys).to eq([:inertia])
+    expect(found.figures.keys).to eq(%i[inertia tones])
     expect(found.findings.map(&:id)).not_to include("rings")
     expect(percent(found.figures[:inertia], @stand_in.axis.mechanics.instance_variable_get(:@inertia))).to be_within(
       15

@@ -46,8 +46,13 @@ RSpec.describe "The loops of a servo" do
     write("speed.target", 600)
     pass(1.0)
     instrument.excite(
-      Gallop::Identify::Excitation.new(amplitude: amplitude, lowest: lowest, highest: highest, place: :speed, 
-duration: 20.0)
+      Gallop::Identify::Excitation.new(
+        amplitude: amplitude,
+        lowest: lowest,
+        highest: highest,
+        place: :speed,
+        duration: 20.0
+      )
     )
     pass(1.1)
     takes =
@@ -104,8 +109,7 @@ duration: 20.0)
     write("control.mode", 1)
     enable
     counts = read("feedback.counts_per_turn")
-    run =
-      Gallop::Tune::Rehearsal.new(gains, mechanism, stage).move(2 * Math::PI, cruise: 10 * Math::PI, seconds: 0.4)
+    run = Gallop::Tune::Rehearsal.new(gains, mechanism, stage).move(2 * Math::PI, cruise: 10 * Math::PI, seconds: 0.4)
     take =
       recorded("position.following_error", length: 3200) do
         write("position.target", counts)
@@ -129,9 +133,10 @@ duration: 20.0)
 
   # What the loops would be on the true mechanism, with the gains that were found.
   def true_margins(found)
-    values = firmware.effective.merge(
-      found.estimates.to_h { |one| [one.key, @stand_in.profile.fetch(one.key).raw(one.figure)] }
-    )
+    values =
+      firmware.effective.merge(
+        found.estimates.to_h { |one| [one.key, @stand_in.profile.fetch(one.key).raw(one.figure)] }
+      )
     Gallop::Tune::Loops.new(Gallop::Tune::Gains.of(@stand_in.profile, values), mechanism, stage).speed.margins
   end
 

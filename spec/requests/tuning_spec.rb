@@ -31,21 +31,50 @@ RSpec.describe "Tuning a drive", type: :request do
     )
     expect(follows(after)["Gain is one at"]).to be > 2 * follows(before)["Gain is one at"]
     %w[position current].each { |loop| expect(api(:get, "#{path}?loop=#{loop}")["fields"].size).to be >= 3 }
-    expect(api(:get, "#{path}?loop=heat") && response.status).to eq(422)
+    expect(api(:get, "#{path}?loop=heat") && response.status).to eq(400)
+  end
+
+  # As Turn by the loops would have kept it.
+  def measured
+    Proof.keep(
+      drive,
+      kind: "spin",
+      verdict: "proven",
+      result: {
+        headline: "Turned.",
+        figures: {
+          inertia: 2.1e-4,
+          coulomb: 0.05,
+          viscous: 2e-4,
+          load: 0.0
+        }
+      },
+      values: [],
+      facts: {
+      }
+    )
   end
 
   it "drafts by bandwidth and damping, and by a design" do
     view = api(:post, "#{path}/shape", { bandwidth: 20, damping: 0.8 })
     expect(view["shape"]).to match("bandwidth" => be_within(0.2).of(20), "damping" => be_within(0.01).of(0.8))
     expect(drafted.keys).to include("speed_loop.gain", "speed_loop.integral_time")
+    api(:post, "#{path}/design", { share: 1 })
+    expect([response.status, message]).to match([422, /was not measured/])
+    soft = api(:post, "#{path}/soft")
+    expect(follows(soft)["Gain is one at"]).to be_within(1.5).of(soft["softness"])
+    measured
     quiet, quick = [0, 1].map { |share| follows(api(:post, "#{path}/design", { share: share })) }
     expect(quick["Gain is one at"]).to be > 2 * quiet["Gain is one at"]
     expect(quick["Phase margin"]).to be >= 41
     expect(quick["Sensitivity peak"]).to be < 1.75
-    [["shape", { bandwidth: 0, damping: 1 }], ["design", { share: 2 }], 
-["restore", { proof: 999_999 }]].each do |way, body|
+    [
+      ["shape", { bandwidth: 0, damping: 1 }],
+      ["design", { share: 2 }],
+      ["restore", { proof: 999_999 }]
+    ].each do |way, body|
       api(:post, "#{path}/#{way}", body)
-      expect(response.status).to eq(way == "restore" ? 404 : 422), "#{way}: #{response.status}"
+      expect(response.status).to eq(way == "restore" ? 404 : 400), "#{way}: #{response.status}"
     end
   end
 

@@ -3,7 +3,7 @@
 module Api
   # The loops of a drive, and the ways by which gains come into the draft.
   class TuningsController < BaseController
-    act shape: :plan, design: :plan, restore: :plan
+    act shape: :plan, soft: :plan, design: :plan, restore: :plan
 
     BANDWIDTH = (0.5..400.0) # Hz
     DAMPING = (0.3..3.0)
@@ -16,6 +16,12 @@ module Api
     # By bandwidth and damping.
     def shape
       tuning.draft_shape(bandwidth: within("bandwidth", BANDWIDTH), damping: within("damping", DAMPING))
+      answer
+    end
+
+    # Before anything was measured.
+    def soft
+      tuning.draft_soft
       answer
     end
 

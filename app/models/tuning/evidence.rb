@@ -44,11 +44,7 @@ class Tuning
 
     # What holds against the motor, as far as it was measured. @return [Hash{Symbol => Float}] SI
     def held
-      {
-        coulomb: [spin["coulomb"].to_f, 0.0].max,
-        viscous: [spin["viscous"].to_f, 0.0].max,
-        gravity: spin["load"].to_f
-      }
+      { coulomb: [spin["coulomb"].to_f, 0.0].max, viscous: [spin["viscous"].to_f, 0.0].max, gravity: spin["load"].to_f }
     end
 
     private

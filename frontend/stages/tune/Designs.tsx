@@ -13,10 +13,11 @@ export function Designs({ drive, tuning }: { drive: Drive; tuning: Tuning }) {
     (percent: number) => api.post<Tuning>(`/drives/${drive.id}/tuning/design`, { share: percent / 100 }),
     { drive, refresh: REFRESH },
   );
+  if (!tuning.measured) return <SoftSet drive={drive} tuning={tuning} />;
   return (
     <Box mt="2" data-designs>
       <Text fontSize="small" color="muted">
-        or designed for what was {tuning.measured ? "measured" : "set of the inertia"}
+        or designed for what was measured
       </Text>
       <Flex align="center" gap="2" mt="1" fontSize="small">
         quiet
@@ -36,5 +37,20 @@ export function Designs({ drive, tuning }: { drive: Drive; tuning: Tuning }) {
         </Action>
       </Flex>
     </Box>
+  );
+}
+
+/** Before anything was measured. */
+function SoftSet({ drive, tuning }: { drive: Drive; tuning: Tuning }) {
+  const soft = useAction(() => api.post<Tuning>(`/drives/${drive.id}/tuning/soft`, {}), { drive, refresh: REFRESH });
+  return (
+    <Flex mt="2" gap="2" align="center" justify="space-between" data-designs>
+      <Text fontSize="small" color="muted">
+        {`or a soft first set: gain one at ${tuning.softness.toFixed(1)} Hz`}
+      </Text>
+      <Action disabled={soft.isPending} onClick={() => soft.mutate(undefined)}>
+        Take it
+      </Action>
+    </Flex>
   );
 }

@@ -63,6 +63,9 @@ module Gallop
         refuse_short(speed)
         Ready.new(@instrument).await
         @takes = BANDS.each_with_index.map { |band, n| takes_of(band, speed, n) }
+        low = starved or return
+        @tones = nil
+        @takes << takes_of(low, speed, BANDS.size - 1)
       ensure
         @instrument.turn(0.0) if speed
       end
@@ -85,10 +88,31 @@ module Gallop
         )
       end
 
-      # By frequency, over all bands. @return [Array<ResponseSpectra::Tone>]
-      def tones = @tones ||= @takes.flat_map { |takes| ResponseSpectra.new(takes, @machine).tones }
+      # By frequency, over all bands; of what came twice the surer. @return [Array<ResponseSpectra::Tone>]
+      def tones
+        @tones ||=
+          @takes
+            .flat_map { |takes| ResponseSpectra.new(takes, @machine).tones }
+            .group_by(&:frequency)
+            .map { |_, same| same.max_by(&:coherence) }
+            .sort_by(&:frequency)
+      end
 
       private
+
+      # What rings takes all that the speed may go up and down by, and leaves nothing for the tones below it, where a
+      # heavy load shows. @return [Array(Float, Float), nil] Hz of a band for these alone
+      def starved
+        fit = ResponseFit.new(tones, good: ROUGH)
+        return if fit.found&.resonance.nil? || fit.whole?
+        highest = BELOW * fit.found.resonance
+        [BANDS.first.first, highest] if highest > FEWEST_OCTAVES * BANDS.first.first
+      end
+
+      ROUGH = 0.5 # rms of the share by which two masses may miss what was seen so far
+      BELOW = 0.6 # of the resonance
+      FEWEST_OCTAVES = 1.6 # factor
+      private_constant :ROUGH, :BELOW, :FEWEST_OCTAVES
 
       # Hz, real and imaginary part in rad/s for a N·m of the shaft, coherence
       def told(tone) =

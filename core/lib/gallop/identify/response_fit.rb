@@ -45,9 +45,12 @@ module Gallop
           def polynomial(coefficients, at) = coefficients.each_with_index.sum { |one, power| one * at**power }
         end
 
-      # @param tones [Array<ResponseSpectra::Tone>] by frequency
-      def initialize(tones)
-        @tones = tones.select { |tone| tone.coherence > SURE }
+      # @param tones [Array<ResponseSpectra::Tone>] by frequency @param good [Float] rms of the share by which a model
+      # may miss @param sure [Float] coherence of a tone that counts
+      def initialize(tones, good: GOOD, sure: SURE)
+        @good = good
+        @sure = sure
+        @tones = tones.select { |tone| tone.coherence > sure }
       end
 
       attr_reader :tones
@@ -65,7 +68,7 @@ module Gallop
       # The one that fits, however sure.
       def found
         return @found if defined?(@found)
-        @found = possible? ? [two_masses, one_mass].compact.find { |one| one.error < GOOD } : nil
+        @found = possible? ? [two_masses, one_mass].compact.find { |one| one.error < @good } : nil
       end
 
       # Within which a figure of the model is known, by leaving out each part of the tones. @param measure [Symbol]
@@ -103,7 +106,9 @@ module Gallop
         @without_a_part ||=
           begin
             parts = Array.new(PARTS) { |n| tones.each_with_index.filter_map { |tone, at| tone if at % PARTS == n } }
-            Numbers.without_each(parts) { |rest| self.class.new(rest.flatten.sort_by(&:frequency)).found }
+            Numbers.without_each(parts) do |rest|
+              self.class.new(rest.flatten.sort_by(&:frequency), good: @good, sure: @sure).found
+            end
           end
       end
 

@@ -18,10 +18,12 @@ module Gallop
       AGREES = 0.2 # of the step, that rehearsal and measurement may differ by
       OVER = 0.45 # of the step
       SWING = 0.12 # of the torque that there is, rms, once it has settled
+      BELOW = 0.6 # of the lowest tone, down to which a model is believed
+      ROUGH = 0.3 # rms of the share by which a model may miss the tones
       LEAST_PHASE = 40.0 # ° with the tones that were seen
       HIGHEST_PEAK = 2.0
 
-      # One that was tried. @!attribute share [Float] @!attribute point [Design::Point] @!attribute step [Step]
+      # One that was tried. @!attribute share [Float] @!attribute point [Design::Point] @!attribute step [Step, nil]
       # @!attribute objection [String, nil] why it was not taken
       Try = Record.define(:share, :point, :step, :objection)
 
@@ -42,11 +44,10 @@ module Gallop
       # All that moves. @raise [Identify::Undecided]
       def carry_out
         @response = Identify::Response.new(part(0.0, 0.6), room: @room)
-        @instrument.driving { @response.carry_out }
+        @instrument.lend(settings(Soft.of(gains))) { @instrument.driving { @response.carry_out } }
         refuse_unknown
         refuse_hopeless
-        @before = step(gains, part(0.6, 0.1))
-        @instrument.driving { @before.carry_out }
+        try_before
         @tries = []
         share = @share
         while @tries.size < MOST_TRIES
@@ -64,7 +65,7 @@ module Gallop
           rows: words.rows,
           findings: words.findings,
           estimates: taken ? estimates : [],
-          take: @tries.last.step.takes.first,
+          take: (@tries.last.step || @before)&.takes&.first,
           chart: words.chart,
           figures: {
             crossover: taken&.point&.crossover,
@@ -75,7 +76,9 @@ module Gallop
         )
       end
 
-      attr_reader :before, :tries, :share
+      # @return [Step, nil] nil where the drive's own gains did not hold the mechanism
+      attr_reader :before
+      attr_reader :tries, :share, :room
 
       # @return [Try, nil]
       def taken = @tries.find { |one| one.objection.nil? }
@@ -86,24 +89,24 @@ module Gallop
 
       # As the frequency response shows it.
       def mechanism
-        found = fit.figures
+        found = fit.found
         @mechanism ||=
-          if found.values_at(:resonance, :antiresonance, :damping).all?
+          if found.resonance
             Mechanism.ringing(
-              inertia: found[:inertia],
-              resonance: found[:resonance],
-              antiresonance: found[:antiresonance],
-              share: found[:damping],
+              inertia: found.inertia,
+              resonance: found.resonance,
+              antiresonance: antiresonance,
+              share: found.damping,
               **@held
             )
           else
-            Mechanism.new(inertia: found[:inertia], **@held)
+            Mechanism.new(inertia: found.inertia, **@held)
           end
       end
 
       def design
-        @design ||= Design.new(gains, mechanism, stage, 
-count: 2 * Math::PI / @instrument.figure("feedback.counts_per_turn"))
+        @design ||=
+          Design.new(gains, mechanism, stage, count: 2 * Math::PI / @instrument.figure("feedback.counts_per_turn"))
       end
 
       # With the mechanism as it was fitted. @return [Margins]
@@ -111,13 +114,34 @@ count: 2 * Math::PI / @instrument.figure("feedback.counts_per_turn"))
 
       private
 
-      def fit = @fit ||= Identify::ResponseFit.new(@response.tones)
+      # Play makes a spring that no two masses quite have: what is designed is held against the tones themselves.
+      def fit = @fit ||= Identify::ResponseFit.new(@response.tones, good: ROUGH)
+
+      # Whether all of it was seen, from low enough on.
+      def whole?
+        return false if fit.found.nil?
+        lowest = fit.tones.first.frequency
+        fit.found.resonance ? antiresonance > BELOW * lowest : lowest < Identify::ResponseFit::LOW
+      end
+
+      # Hz, by the model alone: it may lie a little below what was seen for sure.
+      def antiresonance = 1 / Math.sqrt(fit.found.top[2]) / (2 * Math::PI)
+
+      # With the drive's own gains, where they hold this mechanism at all.
+      def try_before
+        return unless margins(gains).stable?
+        before = step(gains, part(0.6, 0.1))
+        @instrument.driving { before.carry_out }
+        @before = before
+      end
+
+      def settings(gains) = Settings.new(@profile, @values).of(gains)
 
       # What reports a share of the whole.
       def part(from, width) = PartOf.new(@instrument, from, width)
 
       def refuse_unknown
-        return if fit.figures[:inertia]
+        return if whole?
         raise Identify::Undecided,
               "What hangs on the motor could not be told from its frequency response: #{why_unknown} Nothing was " \
                 "changed. Design by the figures of Mechanics instead, above, or give it more room and a higher gait."
@@ -125,7 +149,7 @@ count: 2 * Math::PI / @instrument.figure("feedback.counts_per_turn"))
 
       def why_unknown
         return "too few of its tones were sure." unless fit.possible?
-        fit.model ? "it was not seen from low enough on." : "it is neither one mass nor two."
+        fit.found ? "it was not seen from low enough on." : "it is neither one mass nor two."
       end
 
       def refuse_hopeless
@@ -145,16 +169,15 @@ count: 2 * Math::PI / @instrument.figure("feedback.counts_per_turn"))
         point = design.at(share)
         step = step(point.gains, part(0.7 + 0.075 * number, 0.075))
         objection = by_tones(point.gains)
-        return Try.new(share: share, point: point, step: @before, objection: objection) if objection
-        lent = Settings.new(@profile, @values).of(point.gains)
-        @instrument.lend(lent) { @instrument.driving { step.carry_out } }
+        return Try.new(share: share, point: point, step: nil, objection: objection) if objection
+        @instrument.lend(settings(point.gains)) { @instrument.driving { step.carry_out } }
         Try.new(share: share, point: point, step: step, objection: by_step(step))
       end
 
       # The margins that the tones themselves leave, sure ones alone.
       def by_tones(gains)
-        seen = Measured.new(@response.tones.map { |tone|
- [tone.frequency, tone.gain.real, tone.gain.imag, tone.coherence] })
+        seen =
+          Measured.new(@response.tones.map { |tone| [tone.frequency, tone.gain.real, tone.gain.imag, tone.coherence] })
         return unless seen.any?
         margins = Loops.new(gains, seen, stage, frequencies: seen.frequencies).speed.margins
         if margins.peak > HIGHEST_PEAK
@@ -176,12 +199,9 @@ count: 2 * Math::PI / @instrument.figure("feedback.counts_per_turn"))
 
       # What is proposed, in the units of the values.
       def estimates
-        Settings
-          .new(@profile, @values)
-          .of(taken.point.gains)
-          .map do |key, raw|
-            Identify::Estimate.new(key: key, figure: @profile.fetch(key).figure(raw), uncertainty: 0.0)
-          end
+        settings(taken.point.gains).map do |key, raw|
+          Identify::Estimate.new(key: key, figure: @profile.fetch(key).figure(raw), uncertainty: 0.0)
+        end
       end
     end
   end

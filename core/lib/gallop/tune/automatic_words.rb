@@ -16,9 +16,7 @@ module Gallop
 
       def headline
         return "No design did what was rehearsed: #{@tuned.tries.last.objection}." unless taken
-        after = taken.step.measured_figures
-        before = @tuned.before.measured_figures
-        "Now it #{told(after)}; before it #{told(before)}."
+        "Now it #{told(taken.step.measured_figures)}; before it #{before}."
       end
 
       def rows
@@ -34,13 +32,14 @@ module Gallop
 
       # Before and after.
       def chart
+        return unless @tuned.before || taken
         Chart.new(
           id: "tuned",
           title: "Step of the speed, before and after",
           x: Chart::Axis.new(label: "time", unit: "ms"),
           y: Chart::Axis.new(label: "speed", unit: @tuned.shaft.unit(:fine_speed)),
           curves: [
-            curve("before", @tuned.before.measured, :weak),
+            *(@tuned.before ? [curve("before", @tuned.before.measured, :weak)] : []),
             *(taken ? [curve("after", taken.step.measured, :main)] : [])
           ]
         )
@@ -49,6 +48,7 @@ module Gallop
       private
 
       def taken = @tuned.taken
+      def before = @tuned.before ? told(@tuned.before.measured_figures) : "swung by itself"
       def told(figures) = "#{settled(figures)}, #{percent(figures.lag)} behind on the way"
       def settled(figures) = figures.settling ? "settles in #{milliseconds(figures.settling)}" : "does not settle"
       def milliseconds(seconds) = Quantities.format(1000 * seconds, "ms", seconds < 0.01 ? 1 : 0)
@@ -57,8 +57,9 @@ module Gallop
       def mechanism
         found = @tuned.mechanism
         return "one mass, #{@tuned.shaft.text(:inertia, found.whole)}" unless found.two?
-        "two masses, #{@tuned.shaft.text(:inertia, 
-found.whole)} in all, the load #{shown(found.ratio, nil)} times the " \
+        "two masses, #{
+          @tuned.shaft.text(:inertia, found.whole)
+        } in all, the load #{shown(found.ratio, nil)} times the " \
           "motor's; swings at #{shown(found.antiresonance, "Hz")} and #{shown(found.resonance, "Hz")}"
       end
 
@@ -66,8 +67,11 @@ found.whole)} in all, the load #{shown(found.ratio, nil)} times the " \
       def designs
         @tuned.design.three.map do |name, point|
           margins = @tuned.margins(point.gains)
-          run = Rehearsal.new(point.gains, @tuned.mechanism, @tuned.stage).step(speed, 
-seconds: speed / @tuned.stage.up + 0.3)
+          run =
+            Rehearsal.new(point.gains, @tuned.mechanism, @tuned.stage).step(
+              speed,
+              seconds: speed / @tuned.stage.up + 0.3
+            )
           figures = StepFigures.of(run.demanded, run.actual, run.interval)
           noise = @tuned.design.noise(point.gains) / @tuned.stage.torque
           [
@@ -78,7 +82,7 @@ seconds: speed / @tuned.stage.up + 0.3)
         end
       end
 
-      def speed = @tuned.before.speed
+      def speed = Step.speed(@tuned.stage, @tuned.room)
 
       def name(share)
         Design::SHARES.key(share)&.to_s || "between quiet and quick (#{(100 * share).round} %)"
@@ -90,8 +94,7 @@ seconds: speed / @tuned.stage.up + 0.3)
           ["Taken", name(taken.share)],
           ["Phase margin", phase(gains)],
           ["Gain is one at", shown(taken.point.crossover, "Hz")],
-          ["Over the goal", 
-"#{percent(taken.step.measured_figures.overshoot)}, before #{percent(@tuned.before.measured_figures.overshoot)}"],
+          ["Over the goal", percent(taken.step.measured_figures.overshoot)],
           ["Rehearsal and measurement differ by at most", percent(taken.step.agreement)],
           ["Sensitivity peak", Quantities.format(@tuned.margins(gains).peak, nil, 2)],
           ["Limited by", taken.point.limited_by == :noise ? "the steps of the device" : "the margins"]
@@ -113,8 +116,9 @@ seconds: speed / @tuned.stage.up + 0.3)
         points =
           (0...run.actual.size)
             .step(every)
-            .map { |n| [(1000 * n * run.interval).round(2), 
-@tuned.shaft.told(:fine_speed, run.actual[n]).first.round(3)] }
+            .map do |n|
+              [(1000 * n * run.interval).round(2), @tuned.shaft.told(:fine_speed, run.actual[n]).first.round(3)]
+            end
         Chart::Curve.new(name: name, points: points, role: role)
       end
     end

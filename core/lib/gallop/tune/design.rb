@@ -15,12 +15,7 @@ module Gallop
       LEAST_PHASE = 45.0 # °
       LEAST_GAIN = 6.5 # dB
       HIGHEST_PEAK = 1.7 # of the sensitivity
-      VARIED = [
-        { heavier: 1.3 },
-        { heavier: 0.7 },
-        { stiffer: 1.1 },
-        { stiffer: 0.9 }
-      ].freeze
+      VARIED = [{ heavier: 1.3 }, { heavier: 0.7 }, { stiffer: 1.1 }, { stiffer: 0.9 }].freeze
       LEAST_PHASE_VARIED = 41.0
       LEAST_GAIN_VARIED = 5.0
       HIGHEST_PEAK_VARIED = 1.95
@@ -52,11 +47,7 @@ module Gallop
       def at(share)
         crossover = quickest.crossover * QUIET**(1 - share)
         speed = speed_gains(crossover, quickest.filters, integral(share))
-        Point.new(
-          gains: with_position(speed, crossover),
-          crossover: crossover,
-          limited_by: quickest.limited_by
-        )
+        Point.new(gains: with_position(speed, crossover), crossover: crossover, limited_by: quickest.limited_by)
       end
 
       # Whether any speed loop holds.
@@ -136,14 +127,13 @@ module Gallop
       end
 
       def variants
-        @variants ||= VARIED.reject { |how|
- how.key?(:stiffer) && !@mechanism.two? }.map { |how| @mechanism.varied(**how) }
+        @variants ||=
+          VARIED.reject { |how| how.key?(:stiffer) && !@mechanism.two? }.map { |how| @mechanism.varied(**how) }
       end
 
       def holds_with?(gains, mechanism, phase, gain, peak)
         margins = Loops.new(gains, mechanism, @stage).speed.margins
-        margins.peak < peak && margins.phase.to_f > phase && (margins.gain || Float::INFINITY) > gain &&
-          margins.stable?
+        margins.peak < peak && margins.phase.to_f > phase && (margins.gain || Float::INFINITY) > gain && margins.stable?
       end
 
       def quiet_enough(found)

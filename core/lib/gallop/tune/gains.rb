@@ -8,7 +8,8 @@ module Gallop
     # @!attribute speed_filter [Float] Hz @!attribute low_pass [Float] Hz on the torque, zero for none
     # @!attribute notches [Array<Gains::Notch>] @!attribute position_gain [Float] 1/s, zero where there is no such loop
     # @!attribute speed_ahead [Float], acceleration_ahead [Float] shares; the latter of the inertia that is set
-    # @!attribute inertia_set [Float] kg·m² @!attribute friction_ahead [Float], gravity_ahead [Float] N·m
+    # @!attribute rotor_set [Float] kg·m² of the rotor alone @!attribute inertia_set [Float] kg·m² @!attribute
+    # friction_ahead [Float], gravity_ahead [Float] N·m
     Gains =
       Record.define(
         :speed_gain,
@@ -20,6 +21,7 @@ module Gallop
         speed_ahead: 1.0,
         acceleration_ahead: 0.0,
         inertia_set: 0.0,
+        rotor_set: 0.0,
         friction_ahead: 0.0,
         gravity_ahead: 0.0
       ) do
@@ -35,6 +37,7 @@ module Gallop
             position_gain: reading.figure("position_loop.gain", 0.0),
             speed_ahead: reading.si("position_loop.speed_feed_forward", 1.0),
             acceleration_ahead: reading.si("speed_loop.acceleration_feed_forward"),
+            rotor_set: reading.of_shaft("motor.rotor_inertia", :inertia),
             inertia_set:
               reading.of_shaft("motor.rotor_inertia", :inertia) + reading.of_shaft("speed_loop.load_inertia", :inertia),
             friction_ahead:

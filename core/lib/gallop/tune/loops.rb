@@ -19,10 +19,7 @@ module Gallop
       BAND = 1.12 # of it, to each side
 
       # One of them. @!attribute open [Numo::DComplex] @!attribute closed [Numo::DComplex] actual for demanded
-      Loop =
-        Record.define(:frequencies, :open, :closed) do
-          def margins = Margins.new(frequencies, open, closed)
-        end
+      Loop = Record.define(:frequencies, :open, :closed) { def margins = Margins.new(frequencies, open, closed) }
 
       attr_reader :frequencies
 
@@ -90,19 +87,13 @@ module Gallop
 
       # Torque for a speed that is missing.
       def regulator
-        integral =
-          @gains.integral_time.positive? ? z2 / (1 - z2) * (2 * @stage.period / @gains.integral_time) : z2 * 0
+        integral = @gains.integral_time.positive? ? z2 / (1 - z2) * (2 * @stage.period / @gains.integral_time) : z2 * 0
         @gains.notches.inject((integral + 1) * @gains.speed_gain) { |path, notch| path * through(notch) } * smoothed
       end
 
       def through(notch)
         filter =
-          Control::Notch.new(
-            frequency: notch.frequency,
-            width: notch.width,
-            depth: notch.depth,
-            dt: 2 * @stage.period
-          )
+          Control::Notch.new(frequency: notch.frequency, width: notch.width, depth: notch.depth, dt: 2 * @stage.period)
         b0, b1, b2 = filter.numerator
         a1, a2 = filter.denominator
         (z2 * z2 * b2 + z2 * b1 + b0) / (z2 * z2 * a2 + z2 * a1 + 1)

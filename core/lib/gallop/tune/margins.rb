@@ -85,10 +85,13 @@ module Gallop
       # Unwrapped.
       def phases
         @phases ||=
-          @open.arg.to_a.each_with_object([]) do |angle, all|
-            next all << angle if all.empty?
-            all << (all.last + (angle - all.last + Math::PI) % (2 * Math::PI) - Math::PI)
-          end
+          @open
+            .arg
+            .to_a
+            .each_with_object([]) do |angle, all|
+              next all << angle if all.empty?
+              all << (all.last + (angle - all.last + Math::PI) % (2 * Math::PI) - Math::PI)
+            end
       end
 
       # Hz at which a figure that is so much at two neighbours is nothing.

@@ -10,8 +10,15 @@ module Gallop
     # @!attribute stiffness [Float] N·m/rad @!attribute damping [Float] N·m·s/rad @!attribute coulomb [Float] N·m
     # @!attribute viscous [Float] N·m·s/rad @!attribute gravity [Float] N·m
     Mechanism =
-      Record.define(:inertia, load_inertia: 0.0, stiffness: 0.0, damping: 0.0, coulomb: 0.0, viscous: 0.0, 
-gravity: 0.0) do
+      Record.define(
+        :inertia,
+        load_inertia: 0.0,
+        stiffness: 0.0,
+        damping: 0.0,
+        coulomb: 0.0,
+        viscous: 0.0,
+        gravity: 0.0
+      ) do
         # @param inertia [Float] kg·m² of both @param resonance [Float], antiresonance [Float] Hz
         # @param share [Float] damping of the resonance, of the critical
         def self.ringing(inertia:, resonance:, antiresonance:, share:, **held)

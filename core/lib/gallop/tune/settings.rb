@@ -6,7 +6,13 @@ module Gallop
     #
     #   Settings.new(profile, values).of(gains)   # => { "speed_loop.gain" => 4500, … } raw
     class Settings
-      KEYS = %w[speed_loop.gain speed_loop.integral_time filters.torque_low_pass position_loop.gain].freeze
+      KEYS = %w[
+        speed_loop.gain
+        speed_loop.integral_time
+        speed_loop.acceleration_feed_forward
+        filters.torque_low_pass
+        position_loop.gain
+      ].freeze
 
       # @param values [Hash{String => Object}] raw by key
       def initialize(profile, values)
@@ -31,6 +37,7 @@ module Gallop
           "speed_loop.gain" => gains.speed_gain / @shaft.radius**2,
           "speed_loop.integral_time" => 1000 * gains.integral_time,
           "filters.torque_low_pass" => gains.low_pass,
+          "speed_loop.acceleration_feed_forward" => 100 * gains.acceleration_ahead,
           **notches(gains),
           **(gains.position_gain.positive? ? { "position_loop.gain" => gains.position_gain } : {})
         }
@@ -42,12 +49,7 @@ module Gallop
           notch = gains.notches.find { |one| one.number == n }
           of = ->(name) { "filters.notch_#{n}_#{name}" }
           next { **all, of.(:depth) => 0.0 } unless notch
-          {
-            **all,
-            of.(:frequency) => notch.frequency,
-            of.(:width) => notch.width,
-            of.(:depth) => 100 * notch.depth
-          }
+          { **all, of.(:frequency) => notch.frequency, of.(:width) => notch.width, of.(:depth) => 100 * notch.depth }
         end
       end
 

@@ -25,8 +25,8 @@ module Gallop
             resistance: reading.si("motor.phase_resistance"),
             inductance: reading.si("motor.phase_inductance"),
             bandwidth: reading.si("current_loop.bandwidth"),
-            torque: [torque, current * reading.of_shaft("motor.torque_constant", :torque_constant)].min *
-              share.(:torque),
+            torque:
+              [torque, current * reading.of_shaft("motor.torque_constant", :torque_constant)].min * share.(:torque),
             speed: reading.of_shaft("limits.motor_speed", :speed) * share.(:speed),
             up: reading.of_shaft("ramps.acceleration", :acceleration) * share.(:acceleration),
             down: reading.of_shaft("ramps.deceleration", :acceleration),

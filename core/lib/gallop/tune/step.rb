@@ -10,8 +10,8 @@ module Gallop
     class Step
       include Identify::Procedure
 
-      OF_TOP = 0.5 # of the highest speed of the gait
-      HOLD = 0.35 # s
+      OF_TOP = 0.15 # of the highest speed of the gait
+      HOLD = 0.6 # s
       BEFORE = 0.02 # s
       LONGEST = 1.0 # s that are recorded
       OF_ROOM = 0.85
@@ -46,8 +46,10 @@ module Gallop
         Identify::Ready.new(@instrument).await
         @takes =
           [1, -1].map.with_index do |sign, n|
-            @instrument.report(0.5 * n, 
-"#{sign.positive? ? "Forward" : "Backward"} to #{@shaft.text(:fine_speed, @speed)}")
+            @instrument.report(
+              0.5 * n,
+              "#{sign.positive? ? "Forward" : "Backward"} to #{@shaft.text(:fine_speed, @speed)}"
+            )
             record(sign * @speed)
           end
       ensure
