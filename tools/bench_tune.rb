@@ -127,13 +127,23 @@ class BenchTune
     done = found.reject { |one| one[:refused] }
     puts format("refused %d of %d", found.size - done.size, found.size)
     puts format("unstable %d", done.count { |one| !one[:stable] })
-    puts format("phase margin below 40°: %d, least %.0f°", done.count { |one| one[:phase] < 40 }, done.map { |one|
- one[:phase] }.min)
-    puts format("sensitivity peak above 2: %d, highest %.2f", done.count { |one| one[:peak] > 2 }, done.map { |one|
- one[:peak] }.max)
+    puts format(
+           "phase margin below 40°: %d, least %.0f°",
+           done.count { |one| one[:phase] < 40 },
+           done.map { |one| one[:phase] }.min
+         )
+    puts format(
+           "sensitivity peak above 2: %d, highest %.2f",
+           done.count { |one| one[:peak] > 2 },
+           done.map { |one| one[:peak] }.max
+         )
     better = done.count { |one| better?(one) }
-    puts format("three times better than the gains from the works: %d of %d (%.0f %%)", better, done.size, 
-100.0 * better / done.size)
+    puts format(
+           "three times better than the gains from the works: %d of %d (%.0f %%)",
+           better,
+           done.size,
+           100.0 * better / done.size
+         )
   end
 
   # By what it is behind on the way, or how long it settles.

@@ -67,7 +67,7 @@ class Tuning
       ["Phase margin", degrees(margins.phase)],
       ["Gain margin", decibels(margins.gain)],
       ["Sensitivity peak", Gallop::Quantities.format(margins.peak, nil, 2)],
-      ["Gain is one at", hertz(margins.crossover)],
+      ["Gain is one at", margins.crossovers.any? ? margins.crossovers.map { |one| hertz(one) }.join(", ") : "–"],
       ["Bandwidth", hertz(margins.bandwidth)]
     ]
   end
@@ -118,8 +118,8 @@ class Tuning
     design = design_of(drive.live_values)
     unless design.possible?
       raise Gallop::Objects::Unacceptable,
-            "No gain keeps its margins with this mechanism: what swings is too low and too little damped. Stiffen it, " \
-              "or take the load off."
+            "No gain keeps its margins with this mechanism: what swings is too low and too little damped. Stiffen " \
+              "it, or take the load off."
     end
     draft(design.at(share).gains, "designed")
   end

@@ -10,10 +10,12 @@ interface Props {
   /** where it may be emptied */
   onEmpty?: () => void;
   width?: string;
+  /** whether it differs from what the drive has */
+  drafted?: boolean;
 }
 
 /** A figure that is taken with Enter or when the field is left; what is none is put back. */
-export function FigureField({ label, value, unit, onChange, onEmpty, width = "16" }: Props) {
+export function FigureField({ label, value, unit, onChange, onEmpty, width = "16", drafted = false }: Props) {
   const [typed, setTyped] = useState<string>();
   const take = () => {
     const next = Number((typed ?? "").replace(",", ".").replace("−", "-"));
@@ -37,8 +39,8 @@ export function FigureField({ label, value, unit, onChange, onEmpty, width = "16
         px="1.5"
         fontFamily="mono"
         textAlign="right"
-        bg="surface"
-        borderColor="edge"
+        bg={drafted ? "baySoft" : "surface"}
+        borderColor={drafted ? "bay" : "edge"}
         borderRadius="control"
       />
       <Text color="muted">{unit}</Text>

@@ -152,6 +152,11 @@ RSpec.describe "Identifying a drive", type: :request do
       eyes: %w[nobody room coupled],
       room: 40
     },
+    "self_tuning" => {
+      eyes: %w[nobody room coupled],
+      room: 8,
+      quickness: 50
+    },
     "winding" => {
     }
   }.freeze

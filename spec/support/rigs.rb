@@ -25,6 +25,17 @@ module Rigs
   # The Carriage as it came from the works, with the firmware of that time.
   def old_firmware = quick(:old_firmware) { |drives| drives.first["firmware"] = "1.0.0" }
 
+  # The Carriage with a belt between motor and load.
+  def two_masses =
+    quick(:two_masses) do |drives|
+      drives.first["mechanics"].merge!(
+        "inertia" => 0.7e-4,
+        "load_inertia" => 1.4e-4,
+        "stiffness" => 60.0,
+        "damping" => 0.02
+      )
+    end
+
   # A spare drive like the Carriage's, on the last port.
   def with_spare =
     quick(:spare) do |drives|

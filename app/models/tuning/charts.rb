@@ -28,9 +28,7 @@ class Tuning
     def phases
       axis = Gallop::Chart::Axis.new(label: "phase", unit: "°")
       marks = [Gallop::Chart::Mark.new(label: "−180°", at: -180.0, tone: :bad)]
-      chart("phase", "Phase", log, axis, marks: marks) do |loop|
-        loop.frequencies.to_a.zip(loop.open.arg.to_a.map { |angle| degrees(angle) })
-      end
+      chart("phase", "Phase", log, axis, marks: marks) { |loop| loop.frequencies.to_a.zip(loop.margins.degrees) }
     end
 
     # @yieldparam loop [Gallop::Tune::Loops::Loop] @yieldreturn [Array<Array(Float, Float)>]
@@ -102,8 +100,5 @@ class Tuning
 
     def shaft = @shaft ||= Gallop::Tune::Gains::Reading.new(@tuning.drive.profile, @tuning.drafted).shaft
     def decibels(gain) = (20 * Math.log10([gain, 1e-9].max)).clamp(DEEPEST, HIGHEST)
-
-    # Between −360° and 0: what is behind.
-    def degrees(angle) = (angle * 180 / Math::PI) % 360 - 360
   end
 end

@@ -37,7 +37,7 @@ class Tuning
     # Where it comes from, in a sentence.
     def source
       return "By what is set of the inertia: nothing was measured yet." unless measured?
-      from = [("Turn by the loops" if spin["inertia"]), ("Frequency response" if response["tones"])].compact
+      from = [("Turn by the loops" if spin["inertia"]), (Gallop::Tests.title(seen.kind) if seen)].compact
       spring = rings? ? "two masses" : "one mass"
       "As measured by #{from.join(" and ")}: #{spring}."
     end
@@ -49,13 +49,20 @@ class Tuning
 
     private
 
-    def figures(kind)
-      proof = @drive.latest_proofs.find { |one| one.kind == kind }
-      proof.nil? || proof.stale? || proof.verdict == "failed" ? {} : proof.figures
+    ANSWERS = %w[response self_tuning].freeze # tests that see the tones
+    private_constant :ANSWERS
+
+    # The newest of these kinds that still stands. @return [Proof, nil]
+    def standing(kinds)
+      @drive
+        .latest_proofs
+        .select { |proof| kinds.include?(proof.kind) && proof.verdict == "proven" && !proof.stale? }
+        .max_by(&:taken_at)
     end
 
-    def response = @response ||= figures("response")
-    def spin = @spin ||= figures("spin")
+    def seen = defined?(@seen) ? @seen : @seen = standing(ANSWERS)
+    def response = seen&.figures || {}
+    def spin = @spin ||= standing(%w[spin])&.figures || {}
     def rings? = response.values_at("resonance", "antiresonance", "damping").all?
     def inertia = spin["inertia"] || response["inertia"] || set
 

@@ -124,6 +124,15 @@ module Gallop
         words: "no-load current magnetising smooth ripple idle induction identification"
       ),
       Row.new(
+        id: "speed_step",
+        title: "Step of the speed",
+        stage: "tune",
+        counting: true,
+        fine: true,
+        not_for: %i[induction],
+        words: "tune speed loop gain overshoot settling rehearsal predicted measured step response try"
+      ),
+      Row.new(
         id: "self_tuning",
         title: "Automatic tuning",
         stage: "tune",
@@ -132,15 +141,6 @@ module Gallop
         optional: true,
         not_for: %i[induction],
         words: "tune automatic gains design notch autotune speed loop margins"
-      ),
-      Row.new(
-        id: "speed_step",
-        title: "Step of the speed",
-        stage: "tune",
-        counting: true,
-        fine: true,
-        not_for: %i[induction],
-        words: "tune speed loop gain overshoot settling rehearsal predicted measured step response try"
       ),
       Row.new(
         id: "direction",

@@ -10,7 +10,14 @@ export function Follows({ tuning }: { tuning: Tuning }) {
   return (
     <Column title="Follows" note={changed ? "with the draft, before writing" : "as it is live"}>
       {follows.map(({ label, text }) => (
-        <Flex key={label} justify="space-between" py="1" borderBottomWidth="1px" borderColor="line" data-follows={label}>
+        <Flex
+          key={label}
+          justify="space-between"
+          py="1"
+          borderBottomWidth="1px"
+          borderColor="line"
+          data-follows={label}
+        >
           <Text fontSize="small">{label}</Text>
           <Text fontFamily="mono">{text}</Text>
         </Flex>

@@ -42,9 +42,14 @@ export function GainList({ drive, tuning }: { drive: Drive; tuning: Tuning }) {
               )}
             </Text>
             <StepButton label={`Less ${field.name}`} sign="−" onClick={() => set(oneStep(now, -1, field))} />
-            <Box bg={field.draft === null ? undefined : "draft"} borderRadius="control">
-              <FigureField label={field.name} value={now} unit={field.unit} width="4.3rem" onChange={set} />
-            </Box>
+            <FigureField
+              label={field.name}
+              value={now}
+              unit={field.unit}
+              width="4.3rem"
+              drafted={field.draft !== null}
+              onChange={set}
+            />
             <StepButton label={`More ${field.name}`} sign="+" onClick={() => set(oneStep(now, 1, field))} />
           </Grid>
         );

@@ -1,13 +1,14 @@
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { api } from "../../api/client";
-import { useTuning, useVerify } from "../../api/queries";
-import type { Drive, Tuning } from "../../api/types";
+import { useTest, useTuning, useVerify } from "../../api/queries";
+import type { Drive, Measured, Tuning } from "../../api/types";
 import { useAction } from "../../api/useAction";
+import { Action } from "../../parts/Action";
 import { Column, PageHead } from "../../parts/Columns";
 import { Drawing } from "../../parts/Drawing";
 import { Segment } from "../../parts/Segment";
-import { StageTests } from "../tests/StageTests";
+import { TestCard } from "../tests/TestCard";
 import { GaitPicker } from "../verify/GaitPicker";
 import { Reins } from "../verify/Reins";
 import { Designs } from "./Designs";
@@ -40,7 +41,11 @@ export function TuneStage({ drive }: { drive: Drive }) {
         gap="3.5"
         alignItems="start"
       >
-        <Charts drive={drive} tuning={tuning} />
+        <Box minW="0">
+          <Charts drive={drive} tuning={tuning} />
+          <TestCard drive={drive} id="self_tuning" />
+          <TakeFound drive={drive} />
+        </Box>
         <Box minW="0">
           <Column title="Given" note="gains in the draft">
             <GainList drive={drive} tuning={tuning} />
@@ -57,10 +62,26 @@ export function TuneStage({ drive }: { drive: Drive }) {
             <Reins drive={drive} />
           </Box>
           <GaitPicker drive={drive} verify={verify} />
-          <StageTests drive={drive} stage="tune" />
+          <TestCard drive={drive} id="speed_step" />
         </Column>
       </Grid>
     </>
+  );
+}
+
+/** What the drive found by itself, into the draft with one click. */
+function TakeFound({ drive }: { drive: Drive }) {
+  const { test } = useTest(drive, "self_tuning");
+  const take = useAction((keys: string[]) => api.post<Measured[]>(`/drives/${drive.id}/measured/take`, { keys }), {
+    drive,
+    refresh: [...REFRESH, "tests"],
+  });
+  const open = (test?.proof?.standing === "proven" ? test.proof.estimates : []).filter(({ taken }) => !taken);
+  if (open.length === 0) return null;
+  return (
+    <Action mt="2" disabled={take.isPending} onClick={() => take.mutate(open.map(({ key }) => key))}>
+      {`Take ${open.length} into the draft`}
+    </Action>
   );
 }
 

@@ -81,12 +81,12 @@ module Gallop
           estimates: [],
           take: @takes.first.first,
           chart: ResponseChart.new(@machine, tones, fit).chart,
-          figures: {
-            **fit.figures,
-            tones: tones.map { |tone| told(tone) }
-          }
+          figures: figures(fit)
         )
       end
+
+      # @param fit [ResponseFit] @return [Hash{Symbol => Object}] what it is sure of, and each tone
+      def figures(fit) = { **fit.figures, tones: tones.map { |tone| told(tone) } }
 
       # By frequency, over all bands; of what came twice the surer. @return [Array<ResponseSpectra::Tone>]
       def tones

@@ -68,6 +68,11 @@ module Gallop
           take: (@tries.last.step || @before)&.takes&.first,
           chart: words.chart,
           figures: {
+            **@response.figures(fit),
+            inertia: mechanism.whole,
+            resonance: mechanism.resonance,
+            antiresonance: mechanism.antiresonance,
+            damping: fit.found.damping,
             crossover: taken&.point&.crossover,
             phase_margin: taken && margins(taken.point.gains).phase,
             peak: taken && margins(taken.point.gains).peak,

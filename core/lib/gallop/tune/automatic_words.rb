@@ -21,6 +21,7 @@ module Gallop
 
       def rows
         [
+          *(taken ? [["Comes to", headline]] : []),
           ["Mechanism", mechanism],
           *designs,
           *@tuned.tries.select(&:objection).map { |one| ["Tried and left", "#{name(one.share)}: #{one.objection}"] },

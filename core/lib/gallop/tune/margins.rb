@@ -18,8 +18,11 @@ module Gallop
       # Degrees: the least at any frequency at which the gain is one; nil where it never is. @return [Float, nil]
       def phase = crossings.map { |crossing| crossing[:margin] }.min_by(&:abs)
 
-      # Hz at which the gain is one, for the last time. @return [Float, nil]
-      def crossover = crossings.last&.fetch(:frequency)
+      # Hz at which the gain is one: the first of it is what one calls the crossover. @return [Array<Float>]
+      def crossovers = crossings.map { |crossing| crossing.fetch(:frequency) }
+
+      # Degrees over the frequency, without jumps. @return [Array<Float>]
+      def degrees = phases.map { |phase| phase * 180 / Math::PI }
 
       # By how much the gain may rise until it swings. @return [Float, nil] dB; nil where nothing makes it swing
       def gain = turns.select { |turn| turn[:margin] > 0 }.map { |turn| turn[:margin] }.min
