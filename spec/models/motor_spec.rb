@@ -175,6 +175,7 @@ RSpec.describe "A drive's stages, offline" do
         "power" => ["todo", ""],
         "limits" => ["todo", ""],
         "identify" => ["todo", ""],
+        "tune" => ["todo", ""],
         "verify" => ["todo", ""]
       )
       stage.keep("pole_pairs" => "5")

@@ -43,8 +43,10 @@ RSpec.describe "Tuning", type: :interface, rig: Rigs.two_masses do
     expect(page).to have_css("[data-handle='notch 1, 1000 Hz']")
     drag("[data-handle]", by: -60)
     expect(page).to have_no_css("[data-handle='notch 1, 1000 Hz']")
-    dragged = @server.get("/drives/#{drive_id("Carriage")}/tuning")["fields"].find { |one|
- one["key"] == "filters.notch_1_frequency" }
+    dragged =
+      @server.get("/drives/#{drive_id("Carriage")}/tuning")["fields"].find do |one|
+        one["key"] == "filters.notch_1_frequency"
+      end
     expect(dragged["draft"]).to be_between(200, 800)
   end
 
