@@ -47,6 +47,7 @@ class Screenshots
     mechanics
     verify
     identify
+    tune
     recorder
     faults
     records
@@ -80,9 +81,6 @@ class Screenshots
     click_button "Acceleration"
     expect(page).to have_css("[data-pane='ramps.acceleration']", text: "Travels")
     picture("values")
-    visit "#{@server.url}/projects/1/drives/#{drive_id("Carriage")}/compare?left=live&right=draft"
-    expect(page).to have_css("[data-line]", count: 4)
-    picture("compare")
     visit "#{@server.url}/projects/1/drives/#{drive_id("Carriage")}/files"
     attach_file "DCF, EDS, CSV or JSON", settings_file
     expect(page).to have_css("[data-import]")
@@ -184,6 +182,24 @@ class Screenshots
     picture("identify")
   end
 
+  # A step with the gains that it has, and a design for what was measured.
+  def tune
+    open_stage("Carriage", "Tune")
+    within("[data-test=speed_step]") do
+      all("fieldset input[type=checkbox]").each(&:check)
+      click_button "Begin"
+    end
+    expect(page).to have_css("[data-try]", wait: 60)
+    click_button "Design"
+    expect(page).to have_css("[data-chart=gain]", text: "with the draft")
+    page.execute_script("document.querySelector('h1').scrollIntoView({ block: 'end' })")
+    picture("tune")
+    drive = drive_id("Carriage")
+    drafted = @server.get("/drives/#{drive}/tuning")["fields"].select { |field| field["draft"] }
+    drafted.each { |field| api("DELETE", "/drives/#{drive}/tray/lines/#{field["key"]}") }
+    api("DELETE", "/drives/#{drive}/tray/lines/position_loop.gain")
+  end
+
   def settle(rpm) = wait_until("#{rpm} rpm") { (@paddock.shaft_speed("Carriage") - rpm).abs < 0.05 * rpm }
 
   # The theme is a class of the page: changing it by the button keeps the motor turning.
@@ -194,7 +210,7 @@ class Screenshots
     click_button "Change to the light theme"
   end
 
-  TESTED = 3 # traces that the tests of Identify have left
+  TESTED = 4 # traces that the tests of Identify have left
 
   # A move of before and after a higher gain, laid over each other.
   def recorder
