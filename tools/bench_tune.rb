@@ -44,7 +44,14 @@ class BenchTune
   def reckoning
     stage =
       Gallop::Tune::Stage.new(
-        resistance: 1.6, inductance: 4.1e-3, bandwidth: 800.0, torque: 3.8, speed: 300.0, up: 300.0, down: 600.0, notches: 3
+        resistance: 1.6,
+        inductance: 4.1e-3,
+        bandwidth: 800.0,
+        torque: 3.8,
+        speed: 300.0,
+        up: 300.0,
+        down: 600.0,
+        notches: 3
       )
     mechanism = Gallop::Tune::Mechanism.ringing(inertia: 2.1e-4, resonance: 180.0, antiresonance: 105.0, share: 0.03)
     gains = Gallop::Tune::Gains.new(speed_gain: 0.05, integral_time: 0.02, speed_filter: 500.0, position_gain: 40.0)
@@ -52,7 +59,10 @@ class BenchTune
     puts format("what follows from a change: 95 %% of 100 within %.0f ms", 1000 * times.sort[94])
     takes = Array.new(4) { |n| take(Random.new(n)) }
     machine = Struct.new(:shaft, :radians).new(Gallop::Shaft.turning, 1e-4)
-    puts format("response of 4 x 32,768 samples: %.2f s", seconds { Gallop::Identify::ResponseSpectra.new(takes, machine).tones })
+    puts format(
+           "response of 4 x 32,768 samples: %.2f s",
+           seconds { Gallop::Identify::ResponseSpectra.new(takes, machine).tones }
+         )
     puts format("three designs: %.2f s", seconds { Gallop::Tune::Design.new(gains, mechanism, stage).three })
   end
 
@@ -60,7 +70,11 @@ class BenchTune
     loops = Gallop::Tune::Loops.new(gains, mechanism, stage).speed
     [loops.margins.phase, loops.margins.degrees]
     Gallop::Tune::Design::VARIED.each do |how|
-      Gallop::Tune::Loops.new(gains, mechanism.varied(**how), stage).speed.margins.then { |one| [one.phase, one.stable?] }
+      Gallop::Tune::Loops
+        .new(gains, mechanism.varied(**how), stage)
+        .speed
+        .margins
+        .then { |one| [one.phase, one.stable?] }
     end
     Gallop::Tune::Rehearsal.new(gains, mechanism, stage).step(45.0, seconds: 0.4)
   end

@@ -65,7 +65,7 @@ RSpec.describe "Tuning", type: :interface, rig: Rigs.two_masses do
 
     begin_test("self_tuning")
     expect(page).to have_css("[data-test=self_tuning] [data-proof=proven]", wait: 120)
-    expect(page).to have_text(/Now it settles in .* behind on the way; before it/)
+    expect(page).to have_text(/Now it settles .* behind on the way; before it/)
     expect(page).to have_text("As measured by Automatic tuning: two masses.")
     expect(gain.call).to eq(0.02)
     press(/\ATake \d+ into the draft/)

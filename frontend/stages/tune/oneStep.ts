@@ -24,7 +24,7 @@ function along(size: number, direction: number, least: number): number {
     direction > 0
       ? all.find((other) => other > size && apart(other))
       : all.findLast((other) => other < size && apart(other));
-  return found === undefined || found < least / 2 ? 0 : found;
+  return found === undefined || found < 0.999 * least ? 0 : found;
 }
 
 const rounded = (figure: number, decimals: number) => Number(figure.toFixed(decimals));

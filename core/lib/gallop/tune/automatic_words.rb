@@ -51,8 +51,7 @@ module Gallop
       def taken = @tuned.taken
       def before = @tuned.before ? told(@tuned.before.measured_figures) : "swung by itself"
       def told(figures) = "#{settled(figures)}, #{percent(figures.lag)} behind on the way"
-      def settled(figures) = figures.settling ? "settles in #{milliseconds(figures.settling)}" : "does not settle"
-      def milliseconds(seconds) = Quantities.format(1000 * seconds, "ms", seconds < 0.01 ? 1 : 0)
+      def settled(figures) = figures.settling ? "settles #{figures.settled_text}" : "does not settle"
       def phase(gains) = Quantities.format(@tuned.margins(gains).phase, "°", 0)
 
       def mechanism

@@ -100,6 +100,8 @@ module Gallop
         @gains.with(
           speed_gain: @mechanism.whole * omega,
           integral_time: integral / omega,
+          acceleration_ahead: 1.0,
+          inertia_set: [@mechanism.whole, @gains.rotor_set].max,
           notches: filters[:notches],
           low_pass: filters[:low_pass]
         )

@@ -10,6 +10,7 @@ module Gallop
         speed_loop.gain
         speed_loop.integral_time
         speed_loop.acceleration_feed_forward
+        speed_loop.load_inertia
         filters.torque_low_pass
         position_loop.gain
       ].freeze
@@ -38,9 +39,16 @@ module Gallop
           "speed_loop.integral_time" => 1000 * gains.integral_time,
           "filters.torque_low_pass" => gains.low_pass,
           "speed_loop.acceleration_feed_forward" => 100 * gains.acceleration_ahead,
+          "speed_loop.load_inertia" => load_inertia(gains),
           **notches(gains),
           **(gains.position_gain.positive? ? { "position_loop.gain" => gains.position_gain } : {})
         }
+      end
+
+      # Behind the rotor that is set.
+      def load_inertia(gains)
+        load = [gains.inertia_set - gains.rotor_set, 0.0].max
+        @profile.fetch("speed_loop.load_inertia").from_si(@shaft.real(:inertia, load))
       end
 
       # One that is not used keeps its frequency, without depth.

@@ -22,6 +22,13 @@ module Gallop
           )
         end
 
+        # When it has settled, in words after "it settles".
+        def settled_text
+          return "not" if settling.nil?
+          return "with the ramp" if settling < StepFigures::AT_ONCE
+          "in #{Quantities.format(1000 * settling, "ms", settling < 0.01 ? 1 : 0)}"
+        end
+
         # Not where it left the band again in the last tenth of what was seen.
         def self.settled(outside, seen, interval)
           return 0.0 if outside.nil?
@@ -31,6 +38,7 @@ module Gallop
       end
 
     class StepFigures
+      AT_ONCE = 0.0005 # s
       BAND = 0.03 # of the step
       THERE = 0.999 # of the goal, from which the ramp has arrived
     end

@@ -21,12 +21,12 @@ module Gallop
 
       def headline
         return "It does not settle at #{at}." if seen.settling.nil?
-        "Settles in #{milliseconds(seen.settling)}, #{percent(seen.overshoot)} over, at #{at}."
+        "Settles #{seen.settled_text}, #{percent(seen.overshoot)} over, at #{at}."
       end
 
       def rows
         [
-          ["Settled after the ramp", both(:settling) { |figure| figure ? milliseconds(figure) : "not" }],
+          ["Settles", both(:settled_text)],
           ["Over the goal", both(:overshoot) { |figure| percent(figure) }],
           ["Behind on the way", both(:lag) { |figure| percent(figure) }],
           ["Rehearsal and measurement differ by at most", percent(agreement)]
@@ -60,11 +60,12 @@ module Gallop
       def foreseen = @foreseen ||= StepFigures.of(@rehearsed.demanded, @rehearsed.actual, @rehearsed.interval)
 
       def both(figure)
-        "#{yield seen.public_send(figure)}, rehearsed #{yield foreseen.public_send(figure)}"
+        one, other = [seen, foreseen].map { |figures| figures.public_send(figure) }
+        return one == other ? "#{one}, as rehearsed" : "#{one}, rehearsed #{other}" unless block_given?
+        "#{yield one}, rehearsed #{yield other}"
       end
 
       def at = @shaft.text(:fine_speed, @speed)
-      def milliseconds(seconds) = Quantities.format(1000 * seconds, "ms", seconds < 0.01 ? 1 : 0)
       def pairs = @measured.actual.zip(@rehearsed.actual).reject { |pair| pair.any?(&:nil?) }
       def unit = @shaft.unit(:fine_speed)
 
