@@ -44,6 +44,7 @@ class Tuning
 
     # What holds against the motor, as far as it was measured. @return [Hash{Symbol => Float}] SI
     def held
+      return {} if spin.empty?
       { coulomb: [spin["coulomb"].to_f, 0.0].max, viscous: [spin["viscous"].to_f, 0.0].max, gravity: spin["load"].to_f }
     end
 

@@ -17,8 +17,13 @@ RSpec.describe Gallop::Tune::Design do
     )
   end
   let(:gains) do
-    Gallop::Tune::Gains.new(speed_gain: 0.02, integral_time: 0.03, speed_filter: 500.0, position_gain: 30.0, 
-rotor_set: 5e-5)
+    Gallop::Tune::Gains.new(
+      speed_gain: 0.02,
+      integral_time: 0.03,
+      speed_filter: 500.0,
+      position_gain: 30.0,
+      rotor_set: 5e-5
+    )
   end
 
   def mechanism(random)
@@ -58,7 +63,6 @@ rotor_set: 5e-5)
       end
   end
 
-
   it "is quieter where the steps of the device would make too much of the torque" do
     one = Gallop::Tune::Mechanism.new(inertia: 2e-4)
     fine, coarse = [131_072, 400].map { |counts| described_class.new(gains, one, stage, count: 2 * Math::PI / counts) }
@@ -80,8 +84,7 @@ rotor_set: 5e-5)
   end
 
   it "begins softly: no faster than the rotor alone stands, whatever hangs on it" do
-    light, heavy =
-      [6e-5, 2e-3].map { |inertia| Gallop::Tune::Soft.of(gains.with(inertia_set: inertia)) }
+    light, heavy = [6e-5, 2e-3].map { |inertia| Gallop::Tune::Soft.of(gains.with(inertia_set: inertia)) }
     expect(light.speed_gain).to be_within(1e-6).of(2 * Math::PI * 6 * 6e-5)
     expect(heavy.speed_gain).to be_within(1e-6).of(2 * Math::PI * 25 * 5e-5)
   end

@@ -138,6 +138,7 @@ module Gallop
         before = step(gains, part(0.6, 0.1))
         @instrument.driving { before.carry_out }
         @before = before
+        @mechanism = mechanism.with(**before.held) if @held.empty?
       end
 
       def settings(gains) = Settings.new(@profile, @values).of(gains)

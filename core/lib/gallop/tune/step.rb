@@ -86,6 +86,16 @@ module Gallop
 
       def measured_figures = StepFigures.of(measured.demanded, measured.actual, measured.interval)
 
+      # What holds against the motor at that speed, by the torque both ways. @return [Hash{Symbol => Float}] N·m
+      def held
+        forward, backward =
+          @takes.map do |take|
+            torque = cut(take).torque
+            torque.last(torque.size / 4).then { |settled| settled.sum / settled.size }
+          end
+        { coulomb: [0.5 * (forward - backward), 0.0].max, gravity: 0.5 * (forward + backward) }
+      end
+
       # N·m rms that the torque swings by once the speed has settled.
       def swing
         after = measured.torque.last(measured.torque.size / 4)

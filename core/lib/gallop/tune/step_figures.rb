@@ -2,7 +2,8 @@
 
 module Gallop
   module Tune
-    # How a speed went where it was told to go.
+    # How a speed went where it was told to go: the mean of two milliseconds each, as a device with few counts shows
+    # steps of its own.
     #
     # @!attribute overshoot [Float] share of the step @!attribute settling [Float, nil] s from the moment in which the
     # ramp had arrived until the speed stayed within the band; nil where it did not @!attribute lag [Float] the largest
@@ -11,6 +12,7 @@ module Gallop
       Record.define(:overshoot, :settling, :lag) do
         # @param demanded [Array<Float>], actual [Array<Float>] from rest on @param interval [Float] s
         def self.of(demanded, actual, interval)
+          actual = smooth(actual, interval)
           goal = demanded.max_by(&:abs)
           arrived = demanded.index { |speed| speed.abs >= StepFigures::THERE * goal.abs }
           after = actual[arrived..]
@@ -35,9 +37,21 @@ module Gallop
           (outside + 1) * interval if outside < 0.9 * seen
         end
         private_class_method :settled
+
+        # @param samples [Array<Float>] @return [Array<Float>]
+        def self.smooth(samples, interval)
+          reach = (StepFigures::MEAN / interval / 2).round # to each side
+          sums = samples.inject([0.0]) { |all, one| all << all.last + one }
+          samples.each_index.map do |n|
+            from = [n - reach, 0].max
+            to = [n + reach + 1, samples.size].min
+            (sums[to] - sums[from]) / (to - from)
+          end
+        end
       end
 
     class StepFigures
+      MEAN = 0.002 # s
       AT_ONCE = 0.0005 # s
       BAND = 0.03 # of the step
       THERE = 0.999 # of the goal, from which the ramp has arrived

@@ -66,7 +66,10 @@ module Gallop
       end
 
       def at = @shaft.text(:fine_speed, @speed)
-      def pairs = @measured.actual.zip(@rehearsed.actual).reject { |pair| pair.any?(&:nil?) }
+      def pairs
+        both = [@measured, @rehearsed].map { |run| StepFigures.smooth(run.actual, run.interval) }
+        both.first.zip(both.last).reject { |pair| pair.any?(&:nil?) }
+      end
       def unit = @shaft.unit(:fine_speed)
 
       def curve(name, speeds, role)
