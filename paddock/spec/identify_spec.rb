@@ -71,7 +71,7 @@ RSpec.describe Gallop::Identify do
         found = found_by(:spin, one)
         errors = errors_of_spin(one, found)
         expect(found.findings.select(&:blocker?)).to be_empty
-        expect(errors.fetch(:torque_constant, 0.0).abs).to be < (kind == :brushed ? 4 : 2.5), errors.inspect
+        expect(errors.fetch(:torque_constant, 0.0).abs).to be < (kind == :brushed ? 4 : 3), errors.inspect
         sure = found.figures.key?(:torque_constant) ? 8 : 25
         expect(errors.values_at(:inertia, :load).compact.map(&:abs).max).to be < sure, errors.inspect
         expect(errors[:coulomb].abs).to be < 25, errors.inspect

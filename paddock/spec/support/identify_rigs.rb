@@ -147,6 +147,13 @@ module IdentifyRigs
     truth.filter_map { |name, right| [name, percent(found.figures[name], right)] if found.figures[name] }.to_h
   end
 
+  # What is left of the magnets' flux at the temperature that the rotor has now, of that at 20 °C.
+  def warm_magnets
+    motor = @stand_in.axis.motor
+    cold = motor.instance_variable_get(:@cold_flux)
+    cold ? motor.flux / cold : 1.0
+  end
+
   # Percent; of friction and load of the rated torque, where they are small.
   def errors_of_spin(machine, found)
     return {} if found.findings.any?(&:blocker?)
@@ -157,7 +164,8 @@ module IdentifyRigs
       inertia: percent(figures[:inertia], truth[:inertia]),
       coulomb: percent(figures[:coulomb], truth[:coulomb])
     }
-    errors[:torque_constant] = percent(figures[:torque_constant], machine.truth[:constant]) if figures[:torque_constant]
+    constant = machine.truth[:constant] * warm_magnets
+    errors[:torque_constant] = percent(figures[:torque_constant], constant) if figures[:torque_constant]
     rated = machine.truth[:constant] * machine.settings["motor.rated_current"]
     errors.delete(:inertia) if found.estimates.none? { |one| one.key == "speed_loop.load_inertia" } # not sure of it
     errors[:load] = 100 * (figures[:load] - truth[:gravity]) / rated
