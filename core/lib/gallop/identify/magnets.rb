@@ -14,7 +14,7 @@ module Gallop
     # squares, i₀ by what leaves the least over. With less current, at the few volts of a slow motor, nobody could tell
     # them from the stage. It speaks as BackEmf does.
     class Magnets
-      FAINT = [0.002, 0.01, 0.02, 0.04, 0.06, 0.09, 0.13, 0.2].freeze # i₀, of the rated current
+      FAINT = [0.002, 0.01, 0.02, 0.04, 0.06, 0.09, 0.13, 0.2, 0.3, 0.45, 0.7].freeze # i₀, of the rated current
       AHEAD = 1 # samples from the one at which a voltage is worked out to the one from which on it is put out
       AROUND = 32 # samples to each side, over which a speed is taken
       BLOCKS = 8 # of a record, that are left out in turn
@@ -51,8 +51,15 @@ module Gallop
 
       def linkage = best.linkage
 
+      # Between the neighbours of the one that leaves the least.
       def best
-        @best ||= FAINT.map { |share| fit(share * @machine.rated_current) }.min_by(&:left)
+        @best ||=
+          begin
+            shares = FAINT.map { |share| share * @machine.rated_current }
+            least = shares.each_index.min_by { |n| fit(shares[n]).left }
+            around = [shares[[least - 1, 0].max], shares[[least + 1, shares.size - 1].min]]
+            fit(Numbers.lowest(*around) { |faint| fit(faint).left })
+          end
       end
 
       def fit(faint)
