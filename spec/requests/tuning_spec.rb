@@ -78,7 +78,7 @@ RSpec.describe "Tuning a drive", type: :request do
     end
   end
 
-  it "steps, holds it against the rehearsal, and brings the settings of a try back" do
+  it "steps, holds it against the rehearsal, and brings the settings of a try back", :real_time do
     drive.connection.motion.take(ApiCalls::TAB, "Robin")
     drive.update!(gait: "canter")
     with_signs_of_life(drive.connection) do
@@ -104,5 +104,12 @@ RSpec.describe "Tuning a drive", type: :request do
     expect(api(:get, "/drives/#{other.id}")["stages"].pluck("id")).not_to include("tune")
     api(:get, "/drives/#{other.id}/tuning")
     expect([response.status, message]).to match([422, /has no loops of this kind/])
+    offline = create_drive(@paddock, "Roll tug")
+    offline.update!(family: "fjord")
+    api(:get, "/drives/#{offline.id}/tuning")
+    expect([response.status, message]).to match([422, /Connect Roll tug once/])
+    offline.destroy!
+    tug = api(:get, "/drives/#{connect(create_drive(@paddock, "Roll tug")).id}/tuning")
+    expect(tug).to include("loops" => %w[speed current], "tries" => [])
   end
 end

@@ -44,8 +44,11 @@ module Api
     def tuning = @tuning ||= Tuning.new(drive, loop)
     def loop = params[:loop].nil? ? "speed" : choice("loop", Tuning::VALUES.keys)
 
+    def unread? = drive.live_values.empty?
+
     def tunable!
       raise Gallop::Objects::Unacceptable, "#{drive.profile.title} has no loops of this kind." if tuning.loops.empty?
+      raise Gallop::Objects::Unacceptable, "Connect #{drive.name} once, so that its gains are known." if unread?
       return if tuning.loops.include?(loop)
       raise Gallop::Objects::Unacceptable, "#{drive.profile.title} has no #{loop} loop."
     end

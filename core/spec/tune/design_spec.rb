@@ -71,7 +71,17 @@ RSpec.describe Gallop::Tune::Design do
     expect(coarse.noise(coarse.at(1.0).gains)).to be < 0.06 * stage.torque
   end
 
-  %w[haflinger camargue konik fjord].each do |family|
+  %w[haflinger camargue konik fjord exmoor].each do |family|
+    it "reckons with a #{family} as it comes from the works" do
+      profile = Gallop::Objects::Profile.load(family)
+      reckoned = Gallop::Tune::Stage.of(profile, profile.factory, gait: Gallop::Gait.fetch("walk"))
+      expect(reckoned.to_h.values).to all(be_finite)
+      as_set = Gallop::Tune::Gains.of(profile, profile.factory)
+      mechanism = Gallop::Tune::Mechanism.new(inertia: as_set.inertia_set)
+      loops = Gallop::Tune::Loops.new(as_set, mechanism, reckoned)
+      expect([loops.speed, loops.current].map { |loop| loop.margins.peak }).to all(be_finite)
+    end
+
     it "goes into the values of a #{family} and comes back the same" do
       profile = Gallop::Objects::Profile.load(family)
       before = Gallop::Tune::Gains.of(profile, profile.factory)

@@ -22,9 +22,9 @@ export const REFRESH = ["tuning", "tray", "values", "drive"];
 /** The loops of a drive: what they would do with the draft, and what they did. */
 export function TuneStage({ drive }: { drive: Drive }) {
   const [loop, setLoop] = useState("speed");
-  const { data: tuning } = useTuning(drive.id, loop);
+  const { data: tuning, error } = useTuning(drive.id, loop);
   const { data: verify } = useVerify(drive.id);
-  if (!tuning || !verify) return <PageHead title="Tune" sentence="Reading" />;
+  if (!tuning || !verify) return <PageHead title="Tune" sentence={error?.message ?? "Reading"} />;
   return (
     <>
       <PageHead title="Tune" sentence={tuning.source}>
@@ -43,6 +43,7 @@ export function TuneStage({ drive }: { drive: Drive }) {
       >
         <Box minW="0">
           <Charts drive={drive} tuning={tuning} />
+          <TestCard drive={drive} id="speed_step" />
           <TestCard drive={drive} id="self_tuning" />
           <TakeFound drive={drive} />
         </Box>
@@ -62,7 +63,6 @@ export function TuneStage({ drive }: { drive: Drive }) {
             <Reins drive={drive} />
           </Box>
           <GaitPicker drive={drive} verify={verify} />
-          <TestCard drive={drive} id="speed_step" />
         </Column>
       </Grid>
     </>

@@ -20,7 +20,7 @@ module Gallop
             reading.si("limits.current") * reading.si("motor.rated_current"),
             reading.si("motor.peak_current"),
             profile.rating[:peak_current]
-          ].min
+          ].compact.min
           new(
             resistance: reading.si("motor.phase_resistance"),
             inductance: reading.si("motor.phase_inductance"),
