@@ -9,12 +9,11 @@ module Proving
              facts: superclass.rests_on[:facts]
 
     def announcement
-      passes = Gallop::Identify::Response::BANDS.size * (Gallop::Identify::Response::PASSES.size + 1)
       Announcement.new(
         moves:
-          "The #{thing} goes slowly forward and back, #{passes} passes#{" at about #{pace}" if pace}, never further " \
-            "than there is room.",
-        lasts: passes * Gallop::Identify::Response::LASTS + 4.0,
+          "The #{thing} goes slowly forward and back, up to #{Gallop::Identify::Response::MOST_PASSES} passes" \
+            "#{" at about #{pace}" if pace}, never further than there is room.",
+        lasts: Gallop::Identify::Response::USUAL_PASSES * Gallop::Identify::Response::LASTS + 4.0,
         sentence: "A hiss and rumble of many tones at once for some seconds is normal; a knock is not: Escape ends it."
       )
     end

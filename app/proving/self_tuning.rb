@@ -10,12 +10,12 @@ module Proving
              facts: SpeedStep.rests_on[:facts]
 
     def announcement
-      passes = Gallop::Identify::Response::BANDS.size * (Gallop::Identify::Response::PASSES.size + 1)
       Announcement.new(
         moves:
-          "The #{thing} goes slowly to and fro, #{passes} passes, then steps forward and back up to " \
+          "The #{thing} goes slowly to and fro, up to #{Gallop::Identify::Response::MOST_PASSES} passes, then steps " \
+            "forward and back up to " \
             "#{1 + Gallop::Tune::Automatic::MOST_TRIES} times: never further than there is room.",
-        lasts: passes * Gallop::Identify::Response::LASTS + 30.0,
+        lasts: Gallop::Identify::Response::USUAL_PASSES * Gallop::Identify::Response::LASTS + 30.0,
         sentence:
           "A hiss of many tones at once, then short pushes with gains of its own: a whine that stays is a loop that " \
             "swings, Escape ends it, and the gains of before are back."

@@ -18,6 +18,9 @@ module Gallop
       RATE = 8000.0 # Hz
       TRIAL = 1.0 # of the speed, in a pass that shows how much torque is enough
       PASSES = [-1.0, 1.0, -0.85, 0.85].freeze # of the speed: what ripples with the shaft is told apart
+      # With one for each band that shows how much is enough; a further band for what a resonance has starved.
+      USUAL_PASSES = BANDS.size * (PASSES.size + 1)
+      MOST_PASSES = USUAL_PASSES + PASSES.size + 1
       OF_TOP = 0.1 # of the highest speed
       QUICKEST = 12.0 # rad/s
       SLOWEST = 0.5
