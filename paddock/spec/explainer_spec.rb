@@ -11,6 +11,10 @@ RSpec.describe Gallop::Traces::Faults::Explainer do
   include FaultCase
 
   rigs = Chance.times(1, 20)
+  # About one in fifty is taken for another cause. The nights hold each scenario to it; one rig of each cannot tell a
+  # rate, and all of them together may have so many.
+  misnamed = []
+  most_misnamed = 2
 
   FaultScenarios::CAUSES.each do |cause, scenarios|
     scenarios.each do |scenario|
@@ -22,7 +26,11 @@ RSpec.describe Gallop::Traces::Faults::Explainer do
         puts "#{scenario}: #{verdicts.tally}" if Chance.long?
         expect(verdicts.size).to eq(rigs)
         wrong = verdicts - [cause, "not decided"]
-        expect(wrong.size).to be <= (rigs * 0.02).floor, "#{scenario}: #{verdicts.tally}"
+        misnamed.concat(wrong.map { |one| "#{scenario}: #{one}" })
+        expect(wrong.size).to be <= (rigs * 0.05).ceil, "#{scenario}: #{verdicts.tally}"
+        expect(misnamed.size).to be <=
+          (rigs > 1 ? 0.02 * rigs * FaultScenarios::CAUSES.values.sum(&:size) : most_misnamed),
+        misnamed.join(", ")
         expect(verdicts.count(cause)).to be >= (rigs * 0.9).floor, "#{scenario}: #{verdicts.tally}" if rigs > 1
       end
     end
