@@ -80,25 +80,21 @@ class Course
     stage("identify", "Identify", "todo", proven.positive? ? "#{proven} of #{kinds.size} measured" : "")
   end
 
-  def tune
-    proof = @drive.latest_proofs.find { |one| one.kind == Tuning::STEP }
-    return stage("tune", "Tune", "todo") if proof.nil?
-    return stage("tune", "Tune", "stale", "stale: #{proof.stale_because}") if proof.stale?
-    return stage("tune", "Tune", "findings", "the step does not settle") if proof.verdict == "failed"
-    stage("tune", "Tune", "proven", "proven #{proof.taken_at.localtime.strftime("%H:%M")}")
-  end
+  def tune = by_proof("tune", "Tune", Tuning::STEP, "the step does not settle")
+  def verify = by_proof("verify", "Verify", Proof::DIRECTION, "direction wrong")
 
-  def verify
-    proof = @drive.latest_proofs.find { |one| one.kind == Proof::DIRECTION }
+  # As the last proof of a kind stands. @param failed [String] what is said where it was not right
+  def by_proof(id, title, kind, failed)
+    proof = @drive.latest_proofs.find { |one| one.kind == kind }
     case proof&.standing
     when "proven"
-      stage("verify", "Verify", "proven", "proven #{proof.taken_at.localtime.strftime("%H:%M")}")
+      stage(id, title, "proven", "proven #{proof.taken_at.localtime.strftime("%H:%M")}")
     when "stale"
-      stage("verify", "Verify", "stale", "stale: #{proof.stale_because}")
+      stage(id, title, "stale", "stale: #{proof.stale_because}")
     when "failed"
-      stage("verify", "Verify", "findings", "direction wrong")
+      stage(id, title, "findings", failed)
     else
-      stage("verify", "Verify", "todo")
+      stage(id, title, "todo")
     end
   end
 end

@@ -37,8 +37,6 @@ module Proving
 
     private
 
-    def usual = @usual ||= [Gallop::Identify::Spin.usual_room(drive.profile), *most_of_stroke].min
-
     # A load that falls, or one that has to stand exactly, is begun with more quietly than a cart.
     def usual_quickness = StageFacts.machine(drive).stage("mechanics").load_comes_down? ? 35 : 55
 

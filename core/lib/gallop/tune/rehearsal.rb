@@ -41,13 +41,12 @@ module Gallop
         dt = 4 * @stage.period
         place = before = 0.0
         run(seconds, follows: :place) do |angle|
-          lag = place
+          due = place
           path.step(distance, cruise, @stage.up, @stage.down, dt)
           place = path.position
           rate = (path.speed - before) / dt
           before = path.speed
-          @lag = lag - angle
-          [@gains.speed_ahead * path.speed + @gains.position_gain * (place - angle), rate, lag]
+          [@gains.speed_ahead * path.speed + @gains.position_gain * (place - angle), rate, due]
         end
       end
 
