@@ -5,7 +5,6 @@ class Tuning
   # mechanism as the frequency response has shown it.
   class Charts
     SHOWN = (1.0..2000.0) # Hz
-    DRAWN = 220 # points of a step
     DEEPEST = -60.0 # dB
     HIGHEST = 60.0
 
@@ -87,15 +86,8 @@ class Tuning
         title: "Step of the speed, rehearsed",
         x: Gallop::Chart::Axis.new(label: "time", unit: "ms"),
         y: Gallop::Chart::Axis.new(label: "speed", unit: shaft.unit(:fine_speed)),
-        curves: runs.map { |name, role, run| Gallop::Chart::Curve.new(name: name, role: role, points: speeds(run)) }
+        curves: runs.map { |name, role, run| run.curve(name, shaft, role: role) }
       )
-    end
-
-    def speeds(run)
-      every = [(run.actual.size / DRAWN.to_f).ceil, 1].max
-      (0...run.actual.size)
-        .step(every)
-        .map { |n| [(1000 * n * run.interval).round(1), shaft.told(:fine_speed, run.actual[n]).first.round(3)] }
     end
 
     def shaft = @shaft ||= Gallop::Tune::Gains::Reading.new(@tuning.drive.profile, @tuning.drafted).shaft

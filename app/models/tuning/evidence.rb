@@ -12,17 +12,13 @@ class Tuning
     # @return [Gallop::Tune::Mechanism]
     def mechanism
       @mechanism ||=
-        if rings?
-          Gallop::Tune::Mechanism.ringing(
-            inertia: inertia,
-            resonance: response["resonance"],
-            antiresonance: response["antiresonance"],
-            share: response["damping"],
-            **held
-          )
-        else
-          Gallop::Tune::Mechanism.new(inertia: inertia, **held)
-        end
+        Gallop::Tune::Mechanism.found(
+          inertia: inertia,
+          resonance: (response["resonance"] if rings?),
+          antiresonance: response["antiresonance"],
+          share: response["damping"],
+          **held
+        )
     end
 
     # @return [Gallop::Tune::Measured, nil]

@@ -94,19 +94,14 @@ module Gallop
 
       # As the frequency response shows it.
       def mechanism
-        found = fit.found
         @mechanism ||=
-          if found.resonance
-            Mechanism.ringing(
-              inertia: found.inertia,
-              resonance: found.resonance,
-              antiresonance: antiresonance,
-              share: found.damping,
-              **@held
-            )
-          else
-            Mechanism.new(inertia: found.inertia, **@held)
-          end
+          Mechanism.found(
+            inertia: fit.found.inertia,
+            resonance: fit.found.resonance,
+            antiresonance: (antiresonance if fit.found.resonance),
+            share: fit.found.damping,
+            **@held
+          )
       end
 
       def design

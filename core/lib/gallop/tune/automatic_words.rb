@@ -7,8 +7,6 @@ module Gallop
       include Findings
       include Identify::Told
 
-      DRAWN = 200
-
       # @param tuned [Automatic]
       def initialize(tuned)
         @tuned = tuned
@@ -40,8 +38,8 @@ module Gallop
           x: Chart::Axis.new(label: "time", unit: "ms"),
           y: Chart::Axis.new(label: "speed", unit: @tuned.shaft.unit(:fine_speed)),
           curves: [
-            *(@tuned.before ? [curve("before", @tuned.before.measured, :weak)] : []),
-            *(taken ? [curve("after", taken.step.measured, :main)] : [])
+            *(@tuned.before ? [@tuned.before.measured.curve("before", @tuned.shaft, role: :weak)] : []),
+            *(taken ? [taken.step.measured.curve("after", @tuned.shaft)] : [])
           ]
         )
       end
@@ -109,17 +107,6 @@ module Gallop
           because: "#{@tuned.tries.map { |one| "#{name(one.share)}: #{one.objection}" }.join("; ")}.",
           so: "Look at the trace. The drive has its own gains as before."
         )
-      end
-
-      def curve(name, run, role)
-        every = [(run.actual.size / DRAWN.to_f).ceil, 1].max
-        points =
-          (0...run.actual.size)
-            .step(every)
-            .map do |n|
-              [(1000 * n * run.interval).round(2), @tuned.shaft.told(:fine_speed, run.actual[n]).first.round(3)]
-            end
-        Chart::Curve.new(name: name, points: points, role: role)
       end
     end
   end

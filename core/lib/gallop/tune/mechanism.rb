@@ -19,6 +19,12 @@ module Gallop
         viscous: 0.0,
         gravity: 0.0
       ) do
+        # As it was found: with a spring where something rings. @param resonance [Float, nil] Hz
+        def self.found(inertia:, resonance:, antiresonance:, share:, **held)
+          return new(inertia: inertia, **held) unless resonance
+          ringing(inertia: inertia, resonance: resonance, antiresonance: antiresonance, share: share, **held)
+        end
+
         # @param inertia [Float] kg·m² of both @param resonance [Float], antiresonance [Float] Hz
         # @param share [Float] damping of the resonance, of the critical
         def self.ringing(inertia:, resonance:, antiresonance:, share:, **held)

@@ -8,11 +8,23 @@ module Gallop
     #   run = Rehearsal.new(gains, mechanism, stage).step(30.0, seconds: 0.2)
     #   run.figures.settling   # => 0.014 s
     class Rehearsal
+      DRAWN = 200 # points of a curve
+
       # SI, of the shaft, at the rate of the speed loop. @!attribute demanded [Array<Float>], actual [Array<Float>]
       # rad/s, or rad @!attribute torque [Array<Float>] N·m @!attribute interval [Float] s
       # @!attribute limited [Float] share of the time in which the torque was at its limit
       Run =
         Record.define(:demanded, :actual, :torque, :interval, :limited) do
+          # A drawing of what it did, or was told. @param shaft [Shaft] @param speeds [Array<Float>] rad/s
+          def curve(name, shaft, role: :main, speeds: actual)
+            every = [(speeds.size / Rehearsal::DRAWN.to_f).ceil, 1].max
+            points =
+              (0...speeds.size)
+                .step(every)
+                .map { |n| [(1000 * n * interval).round(2), shaft.told(:fine_speed, speeds[n]).first.round(3)] }
+            Chart::Curve.new(name: name, points: points, role: role)
+          end
+
           def errors = demanded.zip(actual).map { |wanted, seen| wanted - seen }
           def worst_error = errors.map(&:abs).max
           def rms_error = Math.sqrt(errors.sum { |error| error * error } / errors.size)

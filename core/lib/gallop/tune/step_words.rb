@@ -9,8 +9,6 @@ module Gallop
 
       AGREES = 0.1 # of the step, that both may differ by at any moment
       RINGS = 0.25 # of the step, beyond which it overshoots too much
-      DRAWN = 200 # points of a curve
-
       # @param shaft [Shaft] @param measured [Rehearsal::Run], rehearsed [Rehearsal::Run] @param speed [Float] rad/s
       def initialize(shaft, measured, rehearsed, speed)
         @shaft = shaft
@@ -47,9 +45,9 @@ module Gallop
           x: Chart::Axis.new(label: "time", unit: "ms"),
           y: Chart::Axis.new(label: "speed", unit: unit),
           curves: [
-            curve("measured", @measured.actual, :main),
-            curve("rehearsed", @rehearsed.actual, :second),
-            curve("demanded", @measured.demanded, :weak)
+            @measured.curve("measured", @shaft),
+            @rehearsed.curve("rehearsed", @shaft, role: :second),
+            @measured.curve("demanded", @shaft, role: :weak, speeds: @measured.demanded)
           ]
         )
       end
@@ -71,15 +69,6 @@ module Gallop
         both.first.zip(both.last).reject { |pair| pair.any?(&:nil?) }
       end
       def unit = @shaft.unit(:fine_speed)
-
-      def curve(name, speeds, role)
-        every = [(speeds.size / DRAWN.to_f).ceil, 1].max
-        points =
-          (0...speeds.size)
-            .step(every)
-            .map { |n| [(1000 * n * @measured.interval).round(2), @shaft.told(:fine_speed, speeds[n]).first.round(3)] }
-        Chart::Curve.new(name: name, points: points, role: role)
-      end
 
       def unsettled
         return unless seen.settling.nil?
