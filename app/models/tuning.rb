@@ -28,7 +28,7 @@ class Tuning
     "current" => %w[current_loop.bandwidth motor.phase_resistance motor.phase_inductance]
   }.freeze
 
-  # @!attribute key [String] @!attribute live [Object], draft [Object, nil] raw
+  # @!attribute entry [Gallop::Objects::Entry] @!attribute live [Object], draft [Object, nil] raw
   Field = Gallop::Record.define(:entry, :live, :draft)
   # @!attribute headline [String] @!attribute detail [String] @!attribute tone [String] good, plain or bad
   Verdict = Gallop::Record.define(:headline, :detail, :tone)
@@ -62,7 +62,6 @@ class Tuning
 
   # Of the draft. @return [Array<Array(String, String)>]
   def follows
-    margins = margins_of(wanted)
     [
       ["Phase margin", degrees(margins.phase)],
       ["Gain margin", decibels(margins.gain)],
@@ -75,10 +74,9 @@ class Tuning
   # What the draft comes to if the mechanism is not quite what was measured.
   # @return [Verdict]
   def verdict
-    return drifting unless margins_of(wanted).stable?
-    worst = varied.min_by { |loops| loops.margins.phase.to_f }
-    least = worst.margins.phase.to_f
-    if varied.any? { |loops| !loops.margins.stable? }
+    return drifting unless margins.stable?
+    least = varied.map { |other| other.phase.to_f }.min
+    unless varied.all?(&:stable?)
       return verdict_of("bad", "Swings where the inertia is 30 % off", "It holds as measured, no further.")
     end
     headline = "Holds for 0.7 to 1.3 times the inertia"
@@ -167,15 +165,12 @@ class Tuning
   def wanted = gains_of(drafted)
   def step_speed = Gallop::Tune::Step.speed(stage_of(live_values), Gallop::Tune::Step.usual_room(drive.profile))
 
-  def margins_of(gains)
-    chosen(Gallop::Tune::Loops.new(gains, evidence.mechanism, stage_of(drafted))).margins
-  end
+  # Of the draft.
+  def margins = @margins ||= chosen(loops_of(drafted)).margins
 
   def varied
     @varied ||=
-      Gallop::Tune::Design::VARIED.map do |how|
-        chosen(Gallop::Tune::Loops.new(wanted, evidence.mechanism.varied(**how), stage_of(drafted)))
-      end
+      Gallop::Tune::Design::VARIED.map { |how| chosen(loops_of(drafted, evidence.mechanism.varied(**how))).margins }
   end
 
   def design_of(values)

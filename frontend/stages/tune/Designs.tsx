@@ -4,7 +4,7 @@ import { api } from "../../api/client";
 import type { Drive, Tuning } from "../../api/types";
 import { useAction } from "../../api/useAction";
 import { Action } from "../../parts/Action";
-import { REFRESH } from "./TuneStage";
+import { REFRESH } from "./refresh";
 
 /** Between quiet and quick: gains, notch and position gain come into the draft together. */
 export function Designs({ drive, tuning }: { drive: Drive; tuning: Tuning }) {

@@ -3,7 +3,7 @@ import { api } from "../../api/client";
 import type { Drive, Tuning } from "../../api/types";
 import { useAction } from "../../api/useAction";
 import { FigureField } from "../../parts/FigureField";
-import { REFRESH } from "./TuneStage";
+import { REFRESH } from "./refresh";
 import { oneStep } from "./oneStep";
 
 type Field = Tuning["fields"][number];

@@ -3,7 +3,7 @@ import { api } from "../../api/client";
 import type { Drive, Tuning } from "../../api/types";
 import { useAction } from "../../api/useAction";
 import { FigureField } from "../../parts/FigureField";
-import { REFRESH } from "./TuneStage";
+import { REFRESH } from "./refresh";
 
 /** Gain and integral time as bandwidth and damping: either moves the other. */
 export function Shape({ drive, tuning }: { drive: Drive; tuning: Tuning }) {

@@ -5,7 +5,7 @@ import { useAction } from "../../api/useAction";
 import { Action } from "../../parts/Action";
 import { Meta } from "../../parts/Card";
 import { clock } from "../../parts/format";
-import { REFRESH } from "./TuneStage";
+import { REFRESH } from "./refresh";
 
 const WELL = 0.1;
 

@@ -15,9 +15,8 @@ import { Designs } from "./Designs";
 import { Follows } from "./Follows";
 import { GainList } from "./GainList";
 import { Shape } from "./Shape";
+import { REFRESH } from "./refresh";
 import { Tries } from "./Tries";
-
-export const REFRESH = ["tuning", "tray", "values", "drive"];
 
 /** The loops of a drive: what they would do with the draft, and what they did. */
 export function TuneStage({ drive }: { drive: Drive }) {
