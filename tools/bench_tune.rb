@@ -116,17 +116,7 @@ class BenchTune
     given["play"] = random.rand(0.0..0.05) * Math::PI / 180 if random.rand < 0.4
   end
 
-  def truth(shop)
-    mechanics = shop.axis.mechanics
-    read = ->(name) { mechanics.instance_variable_get(:"@#{name}").to_f }
-    Gallop::Tune::Mechanism.new(
-      inertia: read.(:inertia),
-      load_inertia: read.(:load_inertia),
-      stiffness: read.(:stiffness),
-      damping: read.(:damping),
-      viscous: read.(:viscous)
-    )
-  end
+  def truth(shop) = shop.true_mechanism
 
   def measure(shop, truth)
     values = shop.firmware_values

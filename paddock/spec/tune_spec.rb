@@ -12,19 +12,7 @@ RSpec.describe "The loops of a servo" do
   def gains = Gallop::Tune::Gains.of(@stand_in.profile, values)
   def stage = Gallop::Tune::Stage.of(@stand_in.profile, values)
 
-  def mechanism
-    mechanics = @stand_in.axis.mechanics
-    read = ->(name) { mechanics.instance_variable_get(:"@#{name}").to_f }
-    Gallop::Tune::Mechanism.new(
-      inertia: read.(:inertia),
-      load_inertia: read.(:load_inertia),
-      stiffness: read.(:stiffness),
-      damping: read.(:damping),
-      coulomb: read.(:coulomb),
-      viscous: read.(:viscous),
-      gravity: read.(:gravity)
-    )
-  end
+  def mechanism = true_mechanism
 
   def recorded(*signals, length:, divider: 2)
     BenchInstrument.new(@stand_in).record(signals, divider: divider, length: length) { yield }

@@ -147,6 +147,16 @@ module IdentifyRigs
     truth.filter_map { |name, right| [name, percent(found.figures[name], right)] if found.figures[name] }.to_h
   end
 
+  # What hangs on the motor, by the plant. @return [Gallop::Tune::Mechanism]
+  def true_mechanism
+    mechanics = @stand_in.axis.mechanics
+    given =
+      %i[inertia load_inertia stiffness damping coulomb viscous gravity].to_h do |name|
+        [name, mechanics.instance_variable_get(:"@#{name}").to_f]
+      end
+    Gallop::Tune::Mechanism.new(**given)
+  end
+
   # What is left of the magnets' flux at the temperature that the rotor has now, of that at 20 °C.
   def warm_magnets
     motor = @stand_in.axis.motor
