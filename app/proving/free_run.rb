@@ -40,16 +40,15 @@ module Proving
     # An encoder is looked at while nothing goes by it.
     def perform(run, **)
       return super unless by_encoder?
-      run.borrowing(METHOD => BY_CURVE) { super }
+      run.borrowing(Method::KEY => Method::BY_CURVE) { super }
     end
 
-    METHOD = "output.control"
-    BY_CURVE, _, BY_ENCODER = *0..2
-    private_constant :METHOD, :BY_CURVE, :BY_ENCODER
+    Method = Gallop::Control::Method
+    private_constant :Method
 
     private
 
-    def by_encoder? = drive.live_values[METHOD] == BY_ENCODER
+    def by_encoder? = drive.live_values[Method::KEY] == Method::BY_ENCODER
     def shaft = Gallop::Shaft.turning
     def ramp = Gallop::Identify::FreeRun.ramp(figures, speeds.last) / 2
     def figures = @figures ||= LiveFigures.new(drive)

@@ -84,10 +84,9 @@ module Gallop
         end
     end
 
-    BY_FIELD = [1, 2].freeze # of output.control
-    BY_ENCODER = 2
+    BY_FIELD = [Control::Method::BY_FIELD, Control::Method::BY_ENCODER].freeze
     MEASURED = %w[motor.stator_resistance motor.rotor_resistance motor.leakage_inductance motor.no_load_current].freeze
-    private_constant :BY_FIELD, :BY_ENCODER, :MEASURED
+    private_constant :BY_FIELD, :MEASURED
 
     # A field that goes by a nameplate stands wrong under load.
     def field_unmeasured
@@ -108,7 +107,7 @@ module Gallop
     end
 
     def field_by_no_encoder
-      return [] unless @values["output.control"] == BY_ENCODER && @values["feedback.kind"]&.zero?
+      return [] unless @values["output.control"] == Control::Method::BY_ENCODER && @values["feedback.kind"]&.zero?
       [
         blocker(
           "field_by_no_encoder",

@@ -9,7 +9,6 @@ module Gallop
 
       ROUGH_SPEED = 0.05 # of the speed
       ROUGH_CURRENT = 0.15 # of the rated current
-      BY_ENCODER = 2 # of output.control
       LOADED = 0.5 # of the magnetising current, of current that does work
 
       # @param stretches [Array<FreeStretch>] @param magnetising [Magnetising, nil] @param rated_current [Float] A rms
@@ -48,7 +47,11 @@ module Gallop
       # What puts it right; or, where it is right, the field by it.
       def encoder
         return [] unless @count
-        @count.sound? ? [Estimate.new(key: "output.control", figure: BY_ENCODER, uncertainty: 0.0)] : @count.estimates
+        if @count.sound?
+          [Estimate.new(key: Control::Method::KEY, figure: Control::Method::BY_ENCODER, uncertainty: 0.0)]
+        else
+          @count.estimates
+        end
       end
 
       def text(speed) = Shaft.turning.text(:fine_speed, speed)

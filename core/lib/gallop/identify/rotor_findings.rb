@@ -7,8 +7,6 @@ module Gallop
       include Findings
       include Told
 
-      BY_FIELD = 1 # of output.control
-
       # @param cage [Cage] @param steady [Boolean] whether the load takes its torque at every speed, so that more of it
       # at low speed is worth having
       def initialize(cage, steady: true)
@@ -39,7 +37,7 @@ module Gallop
           estimate("motor.no_load_current", @cage.no_load_current, current_uncertainty),
           estimate("motor.rotor_resistance", @cage.rotor_resistance, @cage.uncertainty),
           estimate("motor.leakage_inductance", 1000 * @cage.leakage, @cage.uncertainty),
-          (Estimate.new(key: "output.control", figure: BY_FIELD, uncertainty: 0.0) if @steady)
+          (Estimate.new(key: Control::Method::KEY, figure: Control::Method::BY_FIELD, uncertainty: 0.0) if @steady)
         ].compact
       end
 

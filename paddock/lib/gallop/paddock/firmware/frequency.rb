@@ -149,16 +149,15 @@ module Gallop
 
         def take_method
           frequency = setting("motor.rated_frequency")
-          by_field = @effective["output.control"] != BY_CURVE
+          by_field = @effective[Control::Method::KEY] != Control::Method::BY_CURVE
           @modulator = by_field ? Control::FieldOriented.new : Control::VoltsPerHertz.new if by_field != @by_field
           @by_field = by_field
           by_field ? tune_field(frequency) : tune_curve(frequency)
         end
 
-        BY_CURVE = 0 # of output.control
         PHASE = SQRT2 / Math.sqrt(3) # V peak of a phase for a V rms between two lines
         LEAKS = 0.08 # of what rated voltage and current make of an inductance, where nobody knows better
-        private_constant :BY_CURVE, :PHASE, :LEAKS
+        private_constant :PHASE, :LEAKS
 
         def tune_curve(frequency)
           @modulator.tune(
@@ -199,7 +198,7 @@ module Gallop
             most_current: @most_torque_current,
             rated_frequency: frequency,
             stage: setting("output.stage_voltage"),
-            seen: @effective["output.control"] == ShaftEncoder::BY_IT,
+            seen: @effective[Control::Method::KEY] == Control::Method::BY_ENCODER,
             dt: DT
           )
         end

@@ -6,9 +6,8 @@ module Gallop
       # An incremental encoder on the shaft of an induction motor. It counts from power-up on; where the field goes by
       # it, it tells the rotor's speed.
       class ShaftEncoder < Part
-        LOST = 0x7305
+        LOST = ServoMonitors::FEEDBACK_LOST
         FITTED = 1 # of feedback.kind
-        BY_IT = 2 # of output.control
 
         # rad/s, of the shaft
         attr_reader :speed
@@ -25,7 +24,7 @@ module Gallop
           @sense = drive.polarity * (raw("feedback.direction") == 1 ? -1 : 1)
           @step = Plant::TWO_PI / raw("feedback.counts_per_turn") * drive.rate
           @filter = 1 - Math.exp(-Plant::TWO_PI * setting("feedback.speed_filter") / drive.rate)
-          @leads = raw("output.control") == BY_IT
+          @leads = raw(Control::Method::KEY) == Control::Method::BY_ENCODER
           @watched = raw("monitors.feedback") == 1 && (@leads || raw("feedback.kind") == FITTED)
           @last = count
         end
