@@ -9,6 +9,8 @@ RSpec.describe "The loops of a servo" do
   include IdentifyRigs
 
   def values = firmware.effective
+  # Without what commands the drive.
+  def settings = values.reject { |key, _| key.start_with?("control.", "trace.", "excitation.", "speed.target") }
   def gains = Gallop::Tune::Gains.of(@stand_in.profile, values)
   def stage = Gallop::Tune::Stage.of(@stand_in.profile, values)
 
@@ -130,13 +132,13 @@ RSpec.describe "The loops of a servo" do
 
   it "are tuned by the drive itself, with margins on the true mechanism, and left as they were" do
     two_masses("Carriage")
-    before = values.dup
+    before = settings
     instrument = BenchInstrument.new(@stand_in)
-    found = Gallop::Tune::Automatic.new(instrument, before, room: 10.0, share: 0.55).measure
+    found = Gallop::Tune::Automatic.new(instrument, values.dup, room: 10.0, share: 0.55).measure
     expect(found.findings).to be_empty
     expect(found.estimates.map(&:key)).to include("speed_loop.gain", "speed_loop.integral_time")
     margins = true_margins(found)
     expect([margins.stable?, margins.phase, margins.peak]).to match([true, be > 40, be < 2])
-    expect(values.slice(*Gallop::Tune::Settings::KEYS)).to eq(before.slice(*Gallop::Tune::Settings::KEYS))
+    expect(settings).to eq(before)
   end
 end

@@ -6,15 +6,6 @@ module Gallop
     #
     #   Settings.new(profile, values).of(gains)   # => { "speed_loop.gain" => 4500, … } raw
     class Settings
-      KEYS = %w[
-        speed_loop.gain
-        speed_loop.integral_time
-        speed_loop.acceleration_feed_forward
-        speed_loop.load_inertia
-        filters.torque_low_pass
-        position_loop.gain
-      ].freeze
-
       # @param values [Hash{String => Object}] raw by key
       def initialize(profile, values)
         @profile = profile
