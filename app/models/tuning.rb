@@ -75,6 +75,7 @@ class Tuning
   # @return [Verdict]
   def verdict
     return drifting unless margins.stable?
+    return verdict_of("good", "Holds with the winding as it is set", WINDING) if loop == "current"
     least = varied.map { |other| other.phase.to_f }.min
     unless varied.all?(&:stable?)
       return verdict_of("bad", "Swings where the inertia is 30 % off", "It holds as measured, no further.")
@@ -158,9 +159,10 @@ class Tuning
   UNMEASURED =
     "What hangs on the motor was not measured: a design would rest on nothing. Take the soft set, and measure it: " \
       "Turn by the loops, or Automatic tuning.".freeze
+  WINDING = "Resistance and inductance are measured at the stage Identify.".freeze
   MOST_TRIES = 12
   BARELY = 40.0 # °
-  private_constant :UNMEASURED, :MOST_TRIES, :BARELY
+  private_constant :UNMEASURED, :WINDING, :MOST_TRIES, :BARELY
 
   def wanted = gains_of(drafted)
   def step_speed = Gallop::Tune::Step.speed(stage_of(live_values), Gallop::Tune::Step.usual_room(drive.profile))

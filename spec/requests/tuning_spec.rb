@@ -31,6 +31,7 @@ RSpec.describe "Tuning a drive", type: :request do
     )
     expect(follows(after)["Gain is one at"]).to be > 2 * follows(before)["Gain is one at"]
     %w[position current].each { |loop| expect(api(:get, "#{path}?loop=#{loop}")["fields"].size).to be >= 3 }
+    expect(api(:get, "#{path}?loop=current")["verdict"]["headline"]).to eq("Holds with the winding as it is set")
     expect(api(:get, "#{path}?loop=heat") && response.status).to eq(400)
   end
 

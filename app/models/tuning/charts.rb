@@ -5,8 +5,7 @@ class Tuning
   # mechanism as the frequency response has shown it.
   class Charts
     SHOWN = (1.0..2000.0) # Hz
-    DEEPEST = -60.0 # dB
-    HIGHEST = 60.0
+    LEVELS = (-60.0..60.0) # dB
 
     # @param tuning [Tuning]
     def initialize(tuning)
@@ -20,7 +19,8 @@ class Tuning
 
     def gains
       chart("gain", "Open loop", log, Gallop::Chart::Axis.new(label: "gain", unit: "dB"), marks: notches) do |loop|
-        loop.frequencies.to_a.zip(loop.open.abs.to_a.map { |gain| decibels(gain) })
+        levels = loop.open.abs.to_a.map { |gain| 20 * Math.log10([gain, Float::MIN].max) }
+        loop.frequencies.to_a.zip(levels).select { |_, level| LEVELS.cover?(level) }
       end
     end
 
@@ -91,6 +91,5 @@ class Tuning
     end
 
     def shaft = @shaft ||= Gallop::Tune::Gains::Reading.new(@tuning.drive.profile, @tuning.drafted).shaft
-    def decibels(gain) = (20 * Math.log10([gain, 1e-9].max)).clamp(DEEPEST, HIGHEST)
   end
 end

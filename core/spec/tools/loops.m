@@ -1,7 +1,7 @@
 % Loops of a servo by Octave's control package, from the textbook and without a look at Gallop's code:
 %   octave --no-gui core/spec/tools/loops.m > core/spec/tools/loops.json
-% Two things of each loop: the open response of the speed loop at some frequencies, out of its parts (the discrete ones as
-% functions of z, the mechanics as one of s), and the margins of a rational loop by margin(), the mechanics held over
+% Two things of each loop: the open response of the speed loop at some frequencies, out of its parts (the discrete ones
+% as functions of z, the mechanics as one of s), and the margins of a rational loop by margin(), the mechanics held over
 % a period. The second is another loop, by half a period; its coefficients come along.
 1;
 function r = ifelse_(c, a, b)
@@ -65,10 +65,13 @@ for k = 1:count
   [num, den] = tfdata(open_, "v");
   [gm, pm, wg, wp] = margin(open_);
   wg = wg*u; wp = wp*u;
-  printf('{"resistance":%.12g,"inductance":%.12g,"bandwidth":%.12g,"j1":%.12g,"j2":%.12g,"k":%.12g,"d":%.12g,"b":%.12g,', R, L, bw, J1, J2, K, D, B);
+  printf('{"resistance":%.12g,"inductance":%.12g,"bandwidth":%.12g,', R, L, bw);
+  printf('"j1":%.12g,"j2":%.12g,"k":%.12g,"d":%.12g,"b":%.12g,', J1, J2, K, D, B);
   printf('"kp":%.12g,"ti":%.12g,"filter":%.12g,"low_pass":%.12g,"notches":[%s],', Kp, Ti, ff, lp, notches);
   printf('"decibels":[%s],"degrees":[%s],', list_(20*log10(abs(at))), list_(arg(at)*180/pi));
-  printf('"numerator":[%s],"denominator":[%s],"gain_margin":%.8g,"phase_margin":%.8g,"crossover":%.8g,"turn":%.8g}', list_(num), list_(den), 20*log10(gm), pm, wp/2/pi, wg/2/pi);
+  printf('"numerator":[%s],"denominator":[%s],', list_(num), list_(den));
+  printf('"gain_margin":%.8g,"phase_margin":%.8g,', 20*log10(gm), pm);
+  printf('"crossover":%.8g,"turn":%.8g}', wp/2/pi, wg/2/pi);
   printf("%s\n", ifelse_(k < count, ",", ""));
 end
 printf("]\n");

@@ -50,7 +50,7 @@ export function TuneStage({ drive }: { drive: Drive }) {
           <Column title="Given" note="gains in the draft">
             <GainList drive={drive} tuning={tuning} />
             {tuning.shape && <Shape drive={drive} tuning={tuning} />}
-            <Designs drive={drive} tuning={tuning} />
+            {tuning.loop !== "current" && <Designs drive={drive} tuning={tuning} />}
           </Column>
           <Box mt="3">
             <Follows tuning={tuning} />
