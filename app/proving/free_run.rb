@@ -40,15 +40,15 @@ module Proving
     # An encoder is looked at while nothing goes by it.
     def perform(run, **)
       return super unless by_encoder?
-      run.borrowing(Method::KEY => Method::BY_CURVE) { super }
+      run.borrowing(ControlMethod::KEY => ControlMethod::BY_CURVE) { super }
     end
 
-    Method = Gallop::Control::Method
-    private_constant :Method
+    ControlMethod = Gallop::ControlMethod
+    private_constant :ControlMethod
 
     private
 
-    def by_encoder? = drive.live_values[Method::KEY] == Method::BY_ENCODER
+    def by_encoder? = drive.live_values[ControlMethod::KEY] == ControlMethod::BY_ENCODER
     def shaft = Gallop::Shaft.turning
     def ramp = Gallop::Identify::FreeRun.ramp(figures, speeds.last) / 2
     def figures = @figures ||= LiveFigures.new(drive)

@@ -84,7 +84,7 @@ module Gallop
         end
     end
 
-    BY_FIELD = [Control::Method::BY_FIELD, Control::Method::BY_ENCODER].freeze
+    BY_FIELD = [ControlMethod::BY_FIELD, ControlMethod::BY_ENCODER].freeze
     MEASURED = %w[motor.stator_resistance motor.rotor_resistance motor.leakage_inductance motor.no_load_current].freeze
     private_constant :BY_FIELD, :MEASURED
 
@@ -107,7 +107,7 @@ module Gallop
     end
 
     def field_by_no_encoder
-      return [] unless @values["output.control"] == Control::Method::BY_ENCODER && @values["feedback.kind"]&.zero?
+      return [] unless @values["output.control"] == ControlMethod::BY_ENCODER && @values["feedback.kind"]&.zero?
       [
         blocker(
           "field_by_no_encoder",

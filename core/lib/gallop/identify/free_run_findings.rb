@@ -48,7 +48,7 @@ module Gallop
       def encoder
         return [] unless @count
         if @count.sound?
-          [Estimate.new(key: Control::Method::KEY, figure: Control::Method::BY_ENCODER, uncertainty: 0.0)]
+          [Estimate.new(key: ControlMethod::KEY, figure: ControlMethod::BY_ENCODER, uncertainty: 0.0)]
         else
           @count.estimates
         end

@@ -37,7 +37,7 @@ module Gallop
           estimate("motor.no_load_current", @cage.no_load_current, current_uncertainty),
           estimate("motor.rotor_resistance", @cage.rotor_resistance, @cage.uncertainty),
           estimate("motor.leakage_inductance", 1000 * @cage.leakage, @cage.uncertainty),
-          (Estimate.new(key: Control::Method::KEY, figure: Control::Method::BY_FIELD, uncertainty: 0.0) if @steady)
+          (Estimate.new(key: ControlMethod::KEY, figure: ControlMethod::BY_FIELD, uncertainty: 0.0) if @steady)
         ].compact
       end
 

@@ -149,7 +149,7 @@ module Gallop
 
         def take_method
           frequency = setting("motor.rated_frequency")
-          by_field = @effective[Control::Method::KEY] != Control::Method::BY_CURVE
+          by_field = @effective[ControlMethod::KEY] != ControlMethod::BY_CURVE
           @modulator = by_field ? Control::FieldOriented.new : Control::VoltsPerHertz.new if by_field != @by_field
           @by_field = by_field
           by_field ? tune_field(frequency) : tune_curve(frequency)
@@ -198,7 +198,7 @@ module Gallop
             most_current: @most_torque_current,
             rated_frequency: frequency,
             stage: setting("output.stage_voltage"),
-            seen: @effective[Control::Method::KEY] == Control::Method::BY_ENCODER,
+            seen: @effective[ControlMethod::KEY] == ControlMethod::BY_ENCODER,
             dt: DT
           )
         end

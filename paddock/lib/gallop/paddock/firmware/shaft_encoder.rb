@@ -24,7 +24,7 @@ module Gallop
           @sense = drive.polarity * (raw("feedback.direction") == 1 ? -1 : 1)
           @step = Plant::TWO_PI / raw("feedback.counts_per_turn") * drive.rate
           @filter = 1 - Math.exp(-Plant::TWO_PI * setting("feedback.speed_filter") / drive.rate)
-          @leads = raw(Control::Method::KEY) == Control::Method::BY_ENCODER
+          @leads = raw(ControlMethod::KEY) == ControlMethod::BY_ENCODER
           @watched = raw("monitors.feedback") == 1 && (@leads || raw("feedback.kind") == FITTED)
           @last = count
         end
