@@ -35,6 +35,14 @@ class Screenshots
         visit server.url
         page.execute_script("localStorage.setItem('gallop.author', 'Robin')")
         walk
+      rescue RSpec::Expectations::ExpectationNotMetError
+        warn(
+          *@server
+            .get("/projects/1/logbook")
+            .first(8)
+            .map { |entry| entry.values_at("at", "headline", "detail").join(" | ") }
+        )
+        raise
       end
     end
   end

@@ -33,7 +33,9 @@ class StageFacts
   def shaft = facts.shaft
   def assessment = @assessment ||= facts.assessment
 
-  def blocked? = known? && assessment.blocked?
+  # Findings, proposals and what is missing, without figures and drawings: worked out once for the facts that are kept.
+  def verdict = @overrides.empty? ? Verdicts.of(drive).fetch(name).assessment : assessment
+  def blocked? = known? && verdict.blocked?
 
   # @param texts [Hash{String => String}] an empty text takes the fact away
   # @raise [Gallop::Objects::Unacceptable] when one of them cannot be read; then none is kept
@@ -60,7 +62,7 @@ class StageFacts
 
   # Proposals with the drive's own figures beside them.
   def proposals
-    assessment.proposals.map { |proposal| Line.new(drive, proposal) }
+    verdict.proposals.map { |proposal| Line.new(drive, proposal) }
   end
 
   # @param keys [Array<String>, nil] nil takes all but what was measured since
