@@ -9,6 +9,7 @@ module Motion
     KINDS = %w[speed position torque].freeze # that a person may choose
     INJECTION = "injection" # of tests
     TURNING = "turning" # of tests
+    PLACING = "placing" # of tests
 
     class << self
       # @param kind [String] of KINDS @raise [Gallop::Objects::Unacceptable] where the drive cannot be commanded so
@@ -28,7 +29,8 @@ module Motion
           "position" => PositionMode,
           "torque" => TorqueMode,
           INJECTION => InjectionMode,
-          TURNING => TurningMode
+          TURNING => TurningMode,
+          PLACING => PlacingMode
         }.fetch(kind).new(profile)
     end
 

@@ -13,6 +13,9 @@ module Proving
     # What it does with the motor, of Motion::Mode.
     def self.motion(kind = nil) = kind ? @motion = kind : @motion || Motion::Mode::INJECTION
 
+    # Whether it enables the motor for parts of it alone: values are lent in between.
+    def self.in_parts(whether = nil) = whether.nil? ? @in_parts : @in_parts = whether
+
     # @param eye [Eye] @return [Needs::Need]
     def self.unseen(eye)
       Needs::Need.new(
@@ -35,13 +38,19 @@ module Proving
     end
 
     def perform(run, **given)
-      instrument = LinkInstrument.new(run, @tab)
-      steps = procedure(instrument, **given)
-      run.driving(@tab, kind: self.class.motion, consents: @consents, needs: -> { needs(of: run) }) { steps.carry_out }
+      steps = procedure(LinkInstrument.new(run, @tab, driving: (driving(run) if self.class.in_parts)), **given)
+      self.class.in_parts ? steps.carry_out : driving(run).call(-> { steps.carry_out })
       verdict_of(run, steps.result)
     end
 
     private
+
+    # For what enables the motor only for as long as its work lasts. @return [Proc] that takes the work
+    def driving(run)
+      ->(work) do
+        run.driving(@tab, kind: self.class.motion, consents: @consents, needs: -> { needs(of: run) }) { work.call }
+      end
+    end
 
     # @param found [Gallop::Identify::Result]
     def verdict_of(run, found)

@@ -42,6 +42,13 @@ module Proving
       connection.motion.perform(@tab, Motion::Turn.new(unit.from_si(real)))
     end
 
+    def place(count)
+      @run.checkpoint!
+      connection.motion.perform(@tab, Motion::Place.new(count.round))
+    rescue Gallop::Objects::Unacceptable => e
+      raise Gallop::Identify::Undecided, e.message
+    end
+
     def excite(excitation)
       @run.checkpoint!
       connection.motion.perform(@tab, Motion::Excitation.new(excitation))

@@ -5,6 +5,7 @@ module Proving
   # it has its own gains again; what was found is proposed.
   class SelfTuning < Spin
     motion Motion::Mode::TURNING
+    in_parts true
     begun_with room: (0.1..MOST_ROOM), quickness: (0.0..100.0)
     rests_on values: SpeedStep.rests_on[:values] - Tuning::VALUES.fetch("speed") + %w[speed_loop.load_inertia],
              facts: SpeedStep.rests_on[:facts]
@@ -25,15 +26,6 @@ module Proving
     # How much way is free, and how quick it shall be. @return [Array<Asked>]
     def asked =
       super + [Asked.new(name: "quickness", label: "From quiet (0) to quick (100)", unit: "%", usual: usual_quickness)]
-
-    def perform(run, room:, quickness:)
-      driving = ->(work) do
-        run.driving(@tab, kind: self.class.motion, consents: @consents, needs: -> { needs(of: run) }, &work)
-      end
-      steps = procedure(LinkInstrument.new(run, @tab, driving: driving), room: room, quickness: quickness)
-      steps.carry_out
-      verdict_of(run, steps.result)
-    end
 
     private
 

@@ -44,7 +44,7 @@ module Proving
 
     def perform(run, turns:)
       steps = Gallop::Identify::Travel.new(LinkInstrument.new(run, @tab), turns: turns)
-      run.driving(@tab, kind: self.class.motion, consents: @consents, needs: -> { needs(of: run) }) { steps.carry_out }
+      driving(run).call(-> { steps.carry_out })
       travel = run.ask("By how much has the load gone?", within: WAITS).fetch(:travel)
       found = steps.result(travel: travel / 1000, expected: mechanics.travel_of_motor_turn)
       keep_facts(steps.turned, travel)

@@ -5,7 +5,7 @@ class VerifySerializer < ApplicationSerializer
   many :gaits, resource: GaitSerializer
   field :gait, "string"
   field :armed, "boolean"
-  field :enabled_for, "'speed' | 'position' | 'torque' | 'injection' | 'turning' | null"
+  field :enabled_for, "'speed' | 'position' | 'torque' | 'injection' | 'turning' | 'placing' | null"
   field :speed, "number"
   field :limit, "number"
   field :limit_backward, "number"

@@ -50,6 +50,7 @@ module Gallop
       acceleration: Kind.new(of_shaft: "rpm/s", of_slide: "m/s²", power: 1, decimals: 0),
       jerk: Kind.new(of_shaft: "rpm/s²", of_slide: "m/s³", power: 1, decimals: 0),
       angle: Kind.new(of_shaft: "turn", of_slide: "mm", power: 1),
+      fine_angle: Kind.new(of_shaft: "°", of_slide: "mm", power: 1),
       torque: Kind.new(of_shaft: "N·m", of_slide: "N", power: -1),
       torque_constant: Kind.new(of_shaft: "N·m/A", of_slide: "N/A", power: -1),
       voltage_constant: Kind.new(of_shaft: "V/krpm", of_slide: "V·s/m", power: -1, decimals: 1),

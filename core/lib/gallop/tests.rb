@@ -8,7 +8,8 @@ module Gallop
     # without one @!attribute seen_too [Symbol, nil] kind of motor for which it looks at one as well, where there is one
     # @!attribute optional [Boolean] whether a drive is identified without it @!attribute not_for
     # [Array<Symbol>] kinds of motor for which it makes no sense @!attribute only_for [Symbol, nil] the one for which it
-    # does @!attribute braked [Boolean] whether it needs a holding brake that the drive commands
+    # does @!attribute braked [Boolean] whether it needs a holding brake that the drive commands @!attribute placing
+    # [Boolean] whether it needs a drive that goes to places
     Row =
       Record.define(
         :id,
@@ -22,11 +23,13 @@ module Gallop
         optional: false,
         not_for: [],
         only_for: nil,
-        braked: false
+        braked: false,
+        placing: false
       ) do
         # @param has [Array<Symbol>] of :counts, :fine and :brake, what the drive has
         def fits?(profile, has)
           counts = has.include?(:counts)
+          return false if placing && profile["position.target"].nil?
           return false if (braked && !has.include?(:brake)) || (fine && !has.include?(:fine))
           return false if only_for && only_for != profile.motor_kind
           (counts ? !blind || seen_too == profile.motor_kind : !counting) && !not_for.include?(profile.motor_kind)
@@ -131,6 +134,28 @@ module Gallop
         fine: true,
         not_for: %i[induction],
         words: "tune speed loop gain overshoot settling rehearsal predicted measured step response try"
+      ),
+      Row.new(
+        id: "position_move",
+        title: "Move to a place",
+        stage: "tune",
+        counting: true,
+        fine: true,
+        placing: true,
+        optional: true,
+        not_for: %i[induction],
+        words: "tune position loop following error path profile lag feed-forward rehearsal predicted measured move"
+      ),
+      Row.new(
+        id: "quiet_moves",
+        title: "Quiet moves",
+        stage: "tune",
+        counting: true,
+        fine: true,
+        placing: true,
+        optional: true,
+        not_for: %i[induction],
+        words: "tune vibration residual swing sway shaper jerk settling load rest spring belt quiet moves"
       ),
       Row.new(
         id: "self_tuning",

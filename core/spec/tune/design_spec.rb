@@ -75,7 +75,7 @@ RSpec.describe Gallop::Tune::Design do
     it "reckons with a #{family} as it comes from the works" do
       profile = Gallop::Objects::Profile.load(family)
       reckoned = Gallop::Tune::Stage.of(profile, profile.factory, gait: Gallop::Gait.fetch("walk"))
-      expect(reckoned.to_h.values).to all(be_finite)
+      expect(reckoned.to_h.except(:bend).values + reckoned.bend.to_h.values).to all(be_finite)
       as_set = Gallop::Tune::Gains.of(profile, profile.factory)
       mechanism = Gallop::Tune::Mechanism.new(inertia: as_set.inertia_set)
       loops = Gallop::Tune::Loops.new(as_set, mechanism, reckoned)

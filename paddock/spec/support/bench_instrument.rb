@@ -24,11 +24,25 @@ class BenchInstrument < Gallop::Identify::Instrument
     pause(0.01)
   end
 
+  PLACING = 1 # profile position
+
   def enable_for_speed = enable(profile.speed_command.fetch("mode"))
+
+  # Where it is driven by position, and not by speed.
+  def placing
+    @driven_by = PLACING
+    self
+  end
 
   def turn(speed)
     entry = profile.fetch(profile.speed_command.fetch("target"))
     write(entry.key, entry.from_si(Gallop::Identify::Permitted.shaft(self).real(:speed, speed)))
+  end
+
+  def place(count)
+    write("control.word", 15)
+    write("position.target", count.round)
+    write("control.word", 0x1F)
   end
 
   def disable
@@ -84,7 +98,7 @@ class BenchInstrument < Gallop::Identify::Instrument
 
   # Enabled anew each time, as over the link.
   def driving
-    enable_for_speed
+    @driven_by ? enable(@driven_by) : enable_for_speed
     yield
   ensure
     disable

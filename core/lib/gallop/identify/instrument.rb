@@ -38,6 +38,9 @@ module Gallop
       # To a speed by the ramps, in the mode of speed. @param speed [Float] rad/s of the shaft, signed
       def turn(speed) = raise(NotImplementedError)
 
+      # To a place by a profile of the drive's own, in the mode of position. @param count [Float] of the device
+      def place(count) = raise(NotImplementedError)
+
       # Adds something to what the loops want, which ends by itself. @param excitation [Excitation, nil] nil ends it
       def excite(excitation) = raise(NotImplementedError)
 

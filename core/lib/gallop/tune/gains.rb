@@ -50,7 +50,7 @@ module Gallop
       end
 
     class Gains
-      NOTCHES = 3
+      NOTCHES = 4
       NOTCHABLE = (20.0..2500.0) # Hz
 
       # @!attribute frequency [Float], width [Float] Hz @!attribute depth [Float] 0 to 1

@@ -8,22 +8,16 @@ module Gallop
     #   run = Rehearsal.new(gains, mechanism, stage).step(30.0, seconds: 0.2)
     #   run.figures.settling   # => 0.014 s
     class Rehearsal
-      DRAWN = 200 # points of a curve
-
       # SI, of the shaft, at the rate of the speed loop. @!attribute demanded [Array<Float>], actual [Array<Float>]
       # rad/s, or rad @!attribute torque [Array<Float>] N·m @!attribute interval [Float] s
       # @!attribute limited [Float] share of the time in which the torque was at its limit
+      # @!attribute twist [Array<Float>, nil] rad by which the motor is ahead of the load
       Run =
-        Record.define(:demanded, :actual, :torque, :interval, :limited) do
-          # A drawing of what it did, or was told. @param shaft [Shaft] @param speeds [Array<Float>] rad/s
-          def curve(name, shaft, role: :main, speeds: actual)
-            every = [(speeds.size / Rehearsal::DRAWN.to_f).ceil, 1].max
-            points =
-              (0...speeds.size)
-                .step(every)
-                .map { |n| [(1000 * n * interval).round(2), shaft.told(:fine_speed, speeds[n]).first.round(3)] }
-            Chart::Curve.new(name: name, points: points, role: role)
-          end
+        Record.define(:demanded, :actual, :torque, :interval, :limited, twist: nil) do
+          # A drawing of what it did, or was told. @param shaft [Shaft] @param values [Array<Float>] of the shaft, SI
+          # @param kind [Symbol] of Shaft::KINDS
+          def curve(name, shaft, role: :main, values: actual, kind: :fine_speed) =
+            Drawn.curve(name, values, interval, shaft, kind: kind, role: role)
 
           def errors = demanded.zip(actual).map { |wanted, seen| wanted - seen }
           def worst_error = errors.map(&:abs).max
@@ -41,9 +35,13 @@ module Gallop
       # To a speed from rest, by the ramps of the drive. @param speed [Float] rad/s @return [Run] of speeds
       def step(speed, seconds:)
         ramp = Control::SpeedRamp.new
+        dt = 4 * @stage.period
+        bent = @stage.bend.filters(@stage.bend.of_speed, dt)
+        before = wanted = 0.0
         run(seconds, follows: :speed) do
-          ramp.step(speed, @stage.up, @stage.down, 4 * @stage.period)
-          [ramp.speed, ramp.rate]
+          before = wanted
+          wanted = bent.reduce(ramp.step(speed, @stage.up, @stage.down, dt)) { |asked, filter| filter.step(asked) }
+          [wanted, (wanted - before) / dt]
         end
       end
 
@@ -51,14 +49,15 @@ module Gallop
       def move(distance, cruise:, seconds:)
         path = Control::PositionProfile.new
         dt = 4 * @stage.period
-        place = before = 0.0
+        bent = @stage.bend.filters(@stage.bend.of_place, dt)
+        place = pace = 0.0
         run(seconds, follows: :place) do |angle|
           due = place
+          before = pace
           path.step(distance, cruise, @stage.up, @stage.down, dt)
-          place = path.position
-          rate = (path.speed - before) / dt
-          before = path.speed
-          [@gains.speed_ahead * path.speed + @gains.position_gain * (place - angle), rate, due]
+          place = bent.reduce(path.position) { |asked, filter| filter.step(asked) }
+          pace = bent.empty? ? path.speed : (place - due) / dt
+          [@gains.speed_ahead * pace + @gains.position_gain * (place - angle), (pace - before) / dt, due]
         end
       end
 
@@ -72,6 +71,7 @@ module Gallop
         demanded = []
         actual = []
         torques = []
+        twists = @mechanism.two? ? [] : nil
         limited = 0
         (seconds / @stage.period).round.times do |tick|
           wanted, rate, place = yield @plant.angle if (tick & 3).zero?
@@ -81,6 +81,7 @@ module Gallop
             demanded << (follows == :speed ? wanted : place)
             actual << (follows == :speed ? @plant.speed : @plant.angle)
             torques << @flows
+            twists&.push(@plant.twist)
           end
           flow
         end
@@ -88,6 +89,7 @@ module Gallop
           demanded: demanded,
           actual: actual,
           torque: torques,
+          twist: twists,
           interval: 2 * @stage.period,
           limited: limited.to_f / [demanded.size, 1].max
         )

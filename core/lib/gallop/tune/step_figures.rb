@@ -38,9 +38,9 @@ module Gallop
         end
         private_class_method :settled
 
-        # @param samples [Array<Float>] @return [Array<Float>]
-        def self.smooth(samples, interval)
-          reach = (StepFigures::MEAN / interval / 2).round # to each side
+        # @param samples [Array<Float>] @param mean [Float] s @return [Array<Float>]
+        def self.smooth(samples, interval, mean = StepFigures::MEAN)
+          reach = (mean / interval / 2).round # to each side
           sums = samples.inject([0.0]) { |all, one| all << all.last + one }
           samples.each_index.map do |n|
             from = [n - reach, 0].max

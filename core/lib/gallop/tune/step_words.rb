@@ -47,7 +47,7 @@ module Gallop
           curves: [
             @measured.curve("measured", @shaft),
             @rehearsed.curve("rehearsed", @shaft, role: :second),
-            @measured.curve("demanded", @shaft, role: :weak, speeds: @measured.demanded)
+            @measured.curve("demanded", @shaft, role: :weak, values: @measured.demanded)
           ]
         )
       end

@@ -8,6 +8,7 @@ module Gallop
       class Occupation < Part
         JERK_LIMITED = 3 # of ramps.shape
         LONGEST_ROUNDING = 2.0 # s, beyond which a ramp is no ramp any more
+        STEADY = 1e-9
 
         attr_reader :speed, :rate
 
@@ -35,12 +36,46 @@ module Gallop
         def dt = Servo::POSITION_DT
         def bounds = drive.bounds
 
-        # @param present [Control::Smoothing, nil] @param step [Numeric] of acceleration, in the unit of the jerk times
-        # seconds @return [Control::Smoothing, nil] the window in which the acceleration may change by that step
-        def rounding(present, step, begins_at)
+        # What bends a profile before it is followed: the jerk, and what keeps a load from swinging. A profile that is
+        # under way ends as it began; another bend comes in once it is steady.
+        # @param step [Numeric] of acceleration that it may take at once, in the unit of the jerk times seconds
+        # @param begins_at [Float] where it stands
+        def soften(step, begins_at)
+          @next_bend = [rounding(step, begins_at), shaping(begins_at)].compact
+          @bend = @next_bend if @bend.nil? || @bend == @next_bend
+        end
+
+        def straight? = @bend.empty? && @next_bend.empty?
+
+        def begin_softly(figure)
+          @bend = @next_bend or return
+          @bend.each { |filter| filter.reset(figure) }
+          @last_asked = @last_given = figure
+        end
+
+        def softly(figure)
+          begin_softly(figure) if !@bend.equal?(@next_bend) && steady?(figure)
+          @last_asked = figure
+          @last_given = @bend.reduce(figure) { |asked, filter| filter.step(asked) }
+        end
+
+        def steady?(figure) = figure == @last_asked && (figure - @last_given).abs <= STEADY * figure.abs
+
+        # @return [Control::Smoothing, nil] the window in which the acceleration may change by that step
+        def rounding(step, begins_at)
           return unless raw("ramps.shape") == JERK_LIMITED
           window = [step.to_f / raw("ramps.jerk"), LONGEST_ROUNDING].min
+          present = @next_bend&.grep(Control::Smoothing)&.first
           Control::Smoothing.of(present, window: window, dt: dt, begins_at: begins_at)
+        end
+
+        # @return [Control::Shaper, nil]
+        def shaping(begins_at)
+          return unless raw("ramps.swing_frequency")&.positive?
+          frequency = setting("ramps.swing_frequency").to_f
+          damping = setting("ramps.swing_damping") / 100.0
+          present = @next_bend&.grep(Control::Shaper)&.first
+          Control::Shaper.of(present, frequency: frequency, damping: damping, dt: dt, begins_at: begins_at)
         end
       end
     end

@@ -23,7 +23,7 @@ module Gallop
           @ahead = setting("position_loop.speed_feed_forward") / 100
           @cruise = drive.of_shaft("ramps.profile_speed", :speed)
           both = setting("ramps.acceleration") + setting("ramps.deceleration") # a path may go from one into the other
-          @rounded = rounding(@rounded, both, @place)
+          soften(both, @place)
         end
 
         def forget_set_points
@@ -43,7 +43,7 @@ module Gallop
           super
           @place = @goal = drive.position
           @path.reset(@place, speed)
-          @rounded&.reset(@place)
+          begin_softly(@place)
           @pace = speed
           @lag = 0.0
         end
@@ -66,11 +66,11 @@ module Gallop
         private
 
         def go_on
-          unless @rounded
+          if straight?
             @pace = @path.speed
             return @place = @path.position
           end
-          place = @rounded.step(@path.position)
+          place = softly(@path.position)
           @pace = (place - @place) / dt
           @place = place
         end

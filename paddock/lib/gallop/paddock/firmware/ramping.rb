@@ -19,7 +19,7 @@ module Gallop
           @quick_down = of_shaft("ramps.quick_stop")
           take_second(share)
           steepest = [setting("ramps.acceleration"), setting("ramps.deceleration")].max
-          @rounded = rounding(@rounded, steepest, @speed)
+          soften(steepest, @speed)
         end
 
         # rad/s²
@@ -28,7 +28,7 @@ module Gallop
         def begin(speed)
           super
           @ramp.reset(speed)
-          @rounded&.reset(speed)
+          begin_softly(speed)
         end
 
         def leaves_at = @speed
@@ -53,17 +53,19 @@ module Gallop
         end
 
         def stop_by(down)
-          @ramp.reset(@speed) if @rounded
+          soft = !straight?
+          @ramp.reset(@speed) if soft
           @speed = @ramp.step(0.0, @up, down, dt)
           @rate = @ramp.rate
-          @rounded&.reset(@speed)
+          begin_softly(@speed) if soft
         end
 
         def follow(target, up, down)
           before = @speed
           asked = @ramp.step(target, up, down, dt)
-          @speed = @rounded ? @rounded.step(asked) : asked
-          @rate = @rounded ? (@speed - before) / dt : @ramp.rate
+          soft = !straight?
+          @speed = soft ? softly(asked) : asked
+          @rate = soft ? (@speed - before) / dt : @ramp.rate
         end
       end
     end

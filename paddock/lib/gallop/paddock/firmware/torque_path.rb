@@ -6,7 +6,7 @@ module Gallop
       # Between the speed loop and the current loop of a servo: what is known of gravity and friction is given ahead,
       # notches and a low-pass take out what would swing, each direction has a limit of its own.
       class TorquePath < Part
-        NOTCHES = 3
+        NOTCHES = 4
 
         def wake
           @last = 0.0
