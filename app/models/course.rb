@@ -80,7 +80,7 @@ class Course
     stage("identify", "Identify", "todo", proven.positive? ? "#{proven} of #{kinds.size} measured" : "")
   end
 
-  def tune = by_proof("tune", "Tune", Tuning::STEP, "the step does not settle")
+  def tune = by_proof("tune", "Tune", Tuning::PROVEN.fetch("speed").kind, "the step does not settle")
   def verify = by_proof("verify", "Verify", Proof::DIRECTION, "direction wrong")
 
   # As the last proof of a kind stands. @param failed [String] what is said where it was not right

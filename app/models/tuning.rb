@@ -2,7 +2,12 @@
 
 # The loops of a drive on one page: what is set, what would follow from the draft, and what was measured of it.
 class Tuning
-  STEP = "speed_step"
+  # What proves a loop: the test, and the figure that is the better the smaller it is.
+  Proven = Gallop::Record.define(:kind, :figure)
+  PROVEN = {
+    "speed" => Proven.new(kind: "speed_step", figure: "settling"),
+    "position" => Proven.new(kind: "position_move", figure: "lag")
+  }.freeze
 
   # Values that belong to a loop, in the order in which one sets them.
   VALUES = {
@@ -24,6 +29,8 @@ class Tuning
       filters.friction_feed_forward
       mechanics.friction
       mechanics.gravity
+      ramps.swing_frequency
+      ramps.swing_damping
     ],
     "current" => %w[current_loop.bandwidth motor.phase_resistance motor.phase_inductance]
   }.freeze
@@ -129,16 +136,22 @@ class Tuning
     drive.draft_all(values, reason: "as in the try of #{proof.taken_at.localtime.strftime("%H:%M")}")
   end
 
-  # Steps that were measured, the newest first. @return [Array<Proof>]
-  def tries = @tries ||= drive.proofs.where(kind: STEP).order(id: :desc).limit(MOST_TRIES).to_a
-
-  # The one that settles first. @return [Proof, nil]
-  def best = tries.select { |proof| proof.figures["settling"] }.min_by { |proof| proof.figures["settling"] }
-
-  # What a step would look like. @param values [Hash] raw @return [Gallop::Tune::Rehearsal::Run]
-  def rehearsed(values)
-    Rehearsed.of(gains_of(values), evidence.mechanism, stage_of(values), step_speed)
+  # Steps or moves that were measured, the newest first. @return [Array<Proof>]
+  def tries
+    @tries ||= proven ? drive.proofs.where(kind: proven.kind).order(id: :desc).limit(MOST_TRIES).to_a : []
   end
+
+  # The one that settles first, or stays closest to its path. @return [Proof, nil]
+  def best = tries.select { |proof| proof.figures[proven.figure] }.min_by { |proof| proof.figures[proven.figure] }
+
+  # What a step of the speed would look like, or a move to a place. @param values [Hash] raw
+  # @return [Gallop::Tune::Rehearsal::Run]
+  def rehearsed(values)
+    Rehearsed.of(gains_of(values), evidence.mechanism, stage_of(values), moves? ? :move : :step, room)
+  end
+
+  # Whether it is shown by a move to a place.
+  def moves? = loop == "position"
 
   # @return [Gallop::Tune::Loops] @param plant [#answer]
   def loops_of(values, plant = evidence.mechanism, **grid) =
@@ -165,7 +178,8 @@ class Tuning
   private_constant :UNMEASURED, :WINDING, :MOST_TRIES, :BARELY
 
   def wanted = gains_of(drafted)
-  def step_speed = Gallop::Tune::Step.speed(stage_of(live_values), Gallop::Tune::Step.usual_room(drive.profile))
+  def proven = PROVEN[loop]
+  def room = Gallop::Tune::Step.usual_room(drive.profile)
 
   # Of the draft.
   def margins = @margins ||= chosen(loops_of(drafted)).margins

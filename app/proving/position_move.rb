@@ -21,8 +21,9 @@ module Proving
     private
 
     def usual = @usual ||= [USUAL, super].min
-    def distance = told_if_online { shaft.text(:angle, Gallop::Tune::Move.distance(electrics, usual)) }
-    def pace = told_if_online { shaft.text(:fine_speed, [electrics.cruise, electrics.speed].min) }
+    def distance = told_if_online { shaft.text(:angle, way.distance) }
+    def pace = told_if_online { shaft.text(:fine_speed, way.cruise) }
+    def way = Gallop::Tune::Way.within(electrics, usual)
     def told_if_online = (yield if drive.connection&.online?)
 
     USUAL = 3.0 # turns, or pole pair pitches

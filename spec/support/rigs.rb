@@ -36,6 +36,19 @@ module Rigs
       )
     end
 
+  # The Carriage with a belt so soft that the load swings at 13.5 Hz after each move.
+  def soft_belt =
+    quick(:soft_belt) do |drives|
+      drives.first["mechanics"].merge!(
+        "inertia" => 0.7e-4,
+        "load_inertia" => 1.4e-4,
+        "stiffness" => 1.0,
+        "damping" => 1.4e-4,
+        "coulomb" => 0.004,
+        "breakaway" => 0.005
+      )
+    end
+
   # A spare drive like the Carriage's, on the last port.
   def with_spare =
     quick(:spare) do |drives|

@@ -33,7 +33,7 @@ module Api
 
     # As in a try of before.
     def restore
-      tuning.draft_try(drive.proofs.where(kind: Tuning::STEP).find(record(:proof)))
+      tuning.draft_try(drive.proofs.where(kind: Tuning::PROVEN.each_value.map(&:kind)).find(record(:proof)))
       answer
     end
 

@@ -6,6 +6,7 @@ class Tuning
   class Charts
     SHOWN = (1.0..2000.0) # Hz
     LEVELS = (-60.0..60.0) # dB
+    MILLISECONDS = Gallop::Chart::Axis.new(label: "time", unit: "ms")
 
     # @param tuning [Tuning]
     def initialize(tuning)
@@ -81,12 +82,26 @@ class Tuning
         [@tuning.changed? ? "with the draft" : "live", :main, @tuning.rehearsed(@tuning.drafted)]
       ].compact
       return if runs.any? { |_, _, run| run.wild? }
+      @tuning.moves? ? move_of(runs) : step_of(runs)
+    end
+
+    def step_of(runs)
       Gallop::Chart.new(
         id: "step",
         title: "Step of the speed, rehearsed",
-        x: Gallop::Chart::Axis.new(label: "time", unit: "ms"),
+        x: MILLISECONDS,
         y: Gallop::Chart::Axis.new(label: "speed", unit: shaft.unit(:fine_speed)),
         curves: runs.map { |name, role, run| run.curve(name, shaft, role: role) }
+      )
+    end
+
+    def move_of(runs)
+      Gallop::Chart.new(
+        id: "move",
+        title: "Behind the path of a move, rehearsed",
+        x: MILLISECONDS,
+        y: Gallop::Chart::Axis.new(label: "following error", unit: shaft.unit(:fine_angle)),
+        curves: runs.map { |name, role, run| run.curve(name, shaft, role: role, values: run.errors, kind: :fine_angle) }
       )
     end
 

@@ -1,24 +1,39 @@
 # frozen_string_literal: true
 
 class Tuning
-  # Steps that were rehearsed: what is live is looked at again with each change of the draft.
+  # Steps and moves that were rehearsed: what is live is looked at again with each change of the draft.
   module Rehearsed
     KEPT = 24
-    SECONDS = 0.25 # of what comes after the ramp
+    SECONDS = 0.25 # of what comes after a ramp or a path
 
     @runs = {}
     @mutex = Mutex.new
 
-    # @param speed [Float] rad/s @return [Gallop::Tune::Rehearsal::Run]
-    def self.of(gains, mechanism, stage, speed)
-      key = [gains, mechanism, stage, speed]
-      @mutex.synchronize { @runs.delete(key)&.then { |run| return @runs[key] = run } }
-      run = Gallop::Tune::Rehearsal.new(gains, mechanism, stage).step(speed, seconds: speed / stage.up + SECONDS)
-      @mutex.synchronize do
-        @runs[key] = run
-        @runs.shift while @runs.size > KEPT
+    class << self
+      # @param what [Symbol] :step or :move @param room [Float] turns that there are for it
+      # @return [Gallop::Tune::Rehearsal::Run]
+      def of(gains, mechanism, stage, what, room)
+        key = [gains, mechanism, stage, what, room]
+        @mutex.synchronize { @runs.delete(key)&.then { |run| return @runs[key] = run } }
+        run = send(what, Gallop::Tune::Rehearsal.new(gains, mechanism, stage), stage, room)
+        @mutex.synchronize do
+          @runs[key] = run
+          @runs.shift while @runs.size > KEPT
+        end
+        run
       end
-      run
+
+      private
+
+      def step(rehearsal, stage, room)
+        speed = Gallop::Tune::Step.speed(stage, room)
+        rehearsal.step(speed, seconds: speed / stage.up + SECONDS)
+      end
+
+      def move(rehearsal, stage, room)
+        way = Gallop::Tune::Way.within(stage, room)
+        rehearsal.move(way.distance, cruise: way.cruise, seconds: way.lasts + SECONDS)
+      end
     end
   end
 end

@@ -9,14 +9,14 @@ import { REFRESH } from "./refresh";
 
 const WELL = 0.1;
 
-/** Steps that were measured, the newest first: what they came to, how well that was foreseen, and the way back to one. */
+/** Steps and moves that were measured, the newest first: what they came to, how well that was foreseen, and the way back to one. */
 export function Tries({ drive, tuning }: { drive: Drive; tuning: Tuning }) {
   const restore = useAction((proof: number) => api.post<Tuning>(`/drives/${drive.id}/tuning/restore`, { proof }), {
     drive,
     refresh: REFRESH,
   });
   const { tries } = tuning;
-  if (tries.length === 0) return <Meta>No step was measured yet. The first shows how the drive came.</Meta>;
+  if (tries.length === 0) return <Meta>Nothing was measured yet. The first try shows how the drive came.</Meta>;
   return (
     <Box as="ol" listStyleType="none" maxH="15rem" overflowY="auto">
       {tries.map((one, index) => (

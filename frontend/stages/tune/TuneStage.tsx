@@ -18,6 +18,12 @@ import { Shape } from "./Shape";
 import { REFRESH } from "./refresh";
 import { Tries } from "./Tries";
 
+/** By loop: what proves it, and what finds its values by itself. */
+const TESTS: Record<string, string[]> = {
+  speed: ["speed_step", "self_tuning"],
+  position: ["position_move", "quiet_moves"],
+};
+
 /** The loops of a drive: what they would do with the draft, and what they did. */
 export function TuneStage({ drive }: { drive: Drive }) {
   const [loop, setLoop] = useState("speed");
@@ -42,9 +48,12 @@ export function TuneStage({ drive }: { drive: Drive }) {
       >
         <Box minW="0">
           <Charts drive={drive} tuning={tuning} />
-          <TestCard drive={drive} id="speed_step" />
-          <TestCard drive={drive} id="self_tuning" />
-          <TakeFound drive={drive} />
+          {TESTS[tuning.loop]?.map((id) => (
+            <Box key={id}>
+              <TestCard drive={drive} id={id} />
+              <TakeFound drive={drive} id={id} />
+            </Box>
+          ))}
         </Box>
         <Box minW="0">
           <Column title="Given" note="gains in the draft">
@@ -69,8 +78,8 @@ export function TuneStage({ drive }: { drive: Drive }) {
 }
 
 /** What the drive found by itself, into the draft with one click. */
-function TakeFound({ drive }: { drive: Drive }) {
-  const { test } = useTest(drive, "self_tuning");
+function TakeFound({ drive, id }: { drive: Drive; id: string }) {
+  const { test } = useTest(drive, id);
   const take = useAction((keys: string[]) => api.post<Measured[]>(`/drives/${drive.id}/measured/take`, { keys }), {
     drive,
     refresh: [...REFRESH, "tests"],

@@ -12,8 +12,6 @@ module Gallop
     class Move
       include Identify::Procedure
 
-      OF_ROOM = 0.85
-      CRUISES = 0.4 # s at the speed of the profile, at most
       BEFORE = 0.02 # s
       REST = 0.4 # s that is looked at after the end of the path
       LONGEST_REST = 2.0 # s
@@ -31,21 +29,9 @@ module Gallop
         @stage = stage
         @rest = [rest, LONGEST_REST].min
         @still = still
-        @cruise = [stage.cruise, stage.speed].min
-        @distance = self.class.distance(stage, room)
+        @way = Way.within(stage, room)
         @shaft = Identify::Permitted.shaft(instrument)
       end
-
-      # rad that there is room for. @param room [Float] turns
-      def self.distance(stage, room)
-        cruise = [stage.cruise, stage.speed].min
-        [
-          OF_ROOM * room * 2 * Math::PI,
-          cruise * (CRUISES + 0.5 * cruise / stage.up + 0.5 * cruise / stage.down)
-        ].min
-      end
-
-      attr_reader :distance, :cruise
 
       # All that moves. @raise [Identify::Undecided]
       def carry_out
@@ -53,7 +39,7 @@ module Gallop
         Identify::Ready.new(@instrument).await
         @instrument.pause(@still)
         begin_at = @instrument.count
-        @instrument.report(0.1, "Forward by #{@shaft.text(:angle, @distance)}")
+        @instrument.report(0.1, "Forward by #{@shaft.text(:angle, distance)}")
         @take = record { @instrument.place(begin_at + counts) }
         @instrument.report(0.6, "And back")
         @instrument.place(begin_at)
@@ -71,7 +57,7 @@ module Gallop
           take: @take,
           chart: words.chart,
           figures: {
-            distance: @distance,
+            distance: distance,
             lag: measured.worst_error,
             lag_rehearsed: rehearsed.worst_error,
             rms_lag: measured.rms_error,
@@ -81,6 +67,12 @@ module Gallop
       end
 
       attr_reader :take, :shaft, :stage
+
+      def distance = @way.distance
+      def cruise = @way.cruise
+
+      # s of its path
+      def lasts = @way.lasts
 
       # From the moment on in which the path begins. @return [Rehearsal::Run] of places
       def measured
@@ -108,27 +100,20 @@ module Gallop
 
       def rehearsed = @rehearsed ||= rehearse
 
-      # With other values. @return [Rehearsal::Run]
-      def rehearse(gains: @gains, mechanism: @mechanism, stage: @stage)
-        Rehearsal.new(gains, mechanism, stage).move(@distance, cruise: @cruise, seconds: @rest + lasts(stage))
-      end
-
-      # s of the path
-      def lasts(stage = @stage)
-        up, down = stage.up, stage.down
-        peak = [@cruise, Math.sqrt(2 * @distance * up * down / (up + down))].min
-        (@distance / peak) + 0.5 * peak / up + 0.5 * peak / down + stage.bend.later
+      # With another mechanism. @return [Rehearsal::Run]
+      def rehearse(mechanism: @mechanism)
+        Rehearsal.new(@gains, mechanism, @stage).move(distance, cruise: cruise, seconds: @rest + lasts)
       end
 
       private
 
       # A distance that is no distance says nothing.
       def refuse_short
-        return if @distance >= LEAST
+        return if distance >= LEAST
         raise Identify::Undecided, "There is hardly any room to move in. Give it more."
       end
 
-      def counts = (@distance * @instrument.figure("feedback.counts_per_turn") / (2 * Math::PI)).round
+      def counts = (distance * @instrument.figure("feedback.counts_per_turn") / (2 * Math::PI)).round
 
       # Of the shaft, from the beginning of the path on.
       def reckoned(kind, signal) = @shaft.reckoned(kind, 1.0) * @take[signal][begun..]

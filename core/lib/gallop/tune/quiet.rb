@@ -17,7 +17,7 @@ module Gallop
       AROUND = (0.6..1.4) # of the antiresonance, where it is looked for: there the load swings most
       OFF = 0.1 # of the frequency, by which it may be off
       STEPS_A_SWING = 40
-      LEAVES = 0.1 # of a swing
+      LEAVES = [0.1, 0.14, 0.19].freeze # of a swing: what is wanted, and what will do
       ROLLS = 2.0 # swings between the ramps of a move
       SLOWEST = 0.3 # of the antiresonance
       FREQUENCIES = Array.new(33) { |n| SLOWEST * 5**(n / 32.0) } # of the antiresonance
@@ -55,13 +55,14 @@ module Gallop
       # As before, with what swings taken out.
       def stage = @stage ||= bare.with(bend: bare.bend.with(swing: taken_out.frequency, damping: taken_out.damping))
 
-      # What a shaper is set to: the quickest that leaves a tenth of the swing, also where the mechanism is 10 % off;
-      # where there is none, that which leaves least. @return [Shape]
+      # What a shaper is set to: the quickest that leaves a tenth of the swing, also where the mechanism is 10 % off, or
+      # little more; where there is none, that which leaves least. @return [Shape]
       def taken_out
         @taken_out ||=
           begin
             shapes = candidates
-            shapes.select { |one| one.left < LEAVES }.max_by(&:frequency) || shapes.min_by(&:left)
+            enough = LEAVES.map { |most| shapes.select { |one| one.left < most } }.find(&:any?)
+            enough ? enough.max_by(&:frequency) : shapes.min_by(&:left)
           end
       end
 
@@ -103,12 +104,12 @@ module Gallop
       def moved(mechanism)
         stage = bare.with(bend: Bend.new)
         cruise = [stage.cruise, stage.speed].min
-        distance = cruise * cruise * (0.5 / stage.up + 0.5 / stage.down) + cruise * ROLLS / @mechanism.antiresonance
-        ends = distance / cruise + 0.5 * cruise / stage.up + 0.5 * cruise / stage.down
-        seconds = ends + Tail.length(@mechanism.antiresonance)
-        run = Rehearsal.new(@gains, mechanism, stage).move(distance, cruise: cruise, seconds: seconds)
-        from = (ends / run.interval).ceil
-        run.actual[from..].zip(run.twist[from..]).map { |angle, twist| angle - twist - distance }
+        far = cruise * cruise * (0.5 / stage.up + 0.5 / stage.down) + cruise * ROLLS / @mechanism.antiresonance
+        way = Way.new(distance: far, cruise: cruise, stage: stage)
+        seconds = way.lasts + Tail.length(@mechanism.antiresonance)
+        run = Rehearsal.new(@gains, mechanism, stage).move(far, cruise: cruise, seconds: seconds)
+        from = (way.lasts / run.interval).ceil
+        run.actual[from..].zip(run.twist[from..]).map { |angle, twist| angle - twist - far }
       end
 
       # A push that excites it, and what comes after; dry friction would hold the motor sooner or later.

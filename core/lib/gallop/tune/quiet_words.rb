@@ -41,7 +41,7 @@ module Gallop
       # What is hidden by friction is no more than that.
       def calmer? = !after.seen || (before.seen && factor > LESS)
 
-      def findings = @findings ||= Finding.in_order([hidden, unchanged].compact)
+      def findings = @findings ||= Finding.in_order([hidden, unchanged, slower].compact)
 
       def chart
         Chart.new(
@@ -78,14 +78,20 @@ module Gallop
         "#{one} as it is set, #{other} with it"
       end
 
-      # From the beginning of a move on.
-      def calm
-        one, other =
+      # s that a move ends earlier, calm. @return [Float]
+      def gained = calm_times.reduce(:-)
+
+      # s from the beginning of a move on, as it is set and with the swing taken out
+      def calm_times
+        @calm_times ||=
           [
             before.seen ? before.amplitude : @moves.before_rehearsed,
             after.seen ? after.amplitude : @moves.after_rehearsed
           ].zip(@moves.moves).map { |amplitude, move| move.lasts + calm_after(amplitude) }
-        gained = one - other
+      end
+
+      def calm
+        one, other = calm_times
         "after #{shown(one, "s")} as it is set, #{shown(other, "s")} with it: " \
           "#{shown(gained.abs, "s")} #{gained.negative? ? "lost" : "gained"} a move"
       end
@@ -108,6 +114,17 @@ module Gallop
       end
 
       def friction = angle(@moves.hidden)
+
+      def slower
+        return unless calmer? && gained.negative?
+        note(
+          "slower",
+          "A move is calm #{shown(-gained, "s")} later than before",
+          because: "The loops damp the swing by themselves, sooner than a period of it is over.",
+          so: "Take it where the load must not swing at all, and leave it where time counts.",
+          values: QuietMoves::KEYS
+        )
+      end
 
       def unchanged
         return if calmer?
