@@ -74,6 +74,7 @@ Rails.application.routes.draw do
         post :shape
         post :soft
         post :design
+        post :ahead
         post :restore
       end
       resource :faults, only: %i[show] do

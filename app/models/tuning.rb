@@ -130,6 +130,13 @@ class Tuning
     draft(design.at(share).gains, "designed")
   end
 
+  # What was measured of inertia, friction and gravity, ahead of the loops.
+  def draft_ahead
+    raise Gallop::Objects::Unacceptable, UNMEASURED unless measured?
+    ahead = Gallop::Tune::Settings.new(drive.profile, drafted).ahead(evidence.mechanism)
+    drive.draft_all(ahead, reason: "given ahead, as measured")
+  end
+
   # The settings of a try into the draft. @param proof [Proof]
   def draft_try(proof)
     values = proof.inputs.slice(*VALUES.values.flatten).select { |key, _| drive.profile[key] }

@@ -109,6 +109,32 @@ RSpec.describe "The loops of a servo" do
     expect(run.worst_error).to be_within(0.1 * lag).of(lag)
   end
 
+  # A lift of 0.06 N·m, held by its friction of 0.08 N·m.
+  it "follow a path closer with what is known given ahead, as it was rehearsed" do
+    commissioned("Carriage") do |drive|
+      drive["firmware"] = "1.1.0"
+      drive["mechanics"].merge!("coulomb" => 0.08, "breakaway" => 0.08, "gravity" => 0.06)
+    end
+    { "gain" => 0.06, "integral_time" => 25, "acceleration_feed_forward" => 0 }.each do |key, figure|
+      write("speed_loop.#{key}", figure)
+    end
+    write("position_loop.gain", 25)
+    write("position.following_error_window", 1_000_000)
+    lags =
+      Array.new(2) do |n|
+        if n == 1
+          Gallop::Tune::Settings.new(@stand_in.profile, values).ahead(mechanism).each do |key, raw|
+            firmware.write(@stand_in.profile.fetch(key), raw)
+          end
+        end
+        instrument = BenchInstrument.new(@stand_in).placing
+        how = { room: 3.0, gains: gains, mechanism: mechanism, stage: stage }
+        instrument.driving { Gallop::Tune::Move.new(instrument, **how).measure }.figures
+      end
+    expect(lags.last[:lag]).to be < 0.5 * lags.first[:lag]
+    lags.each { |lag| expect(lag[:lag]).to be_within(0.1 * lag[:lag]).of(lag[:lag_rehearsed]) }
+  end
+
   it "step as they were rehearsed, and end where they began" do
     two_masses("Carriage")
     { "gain" => 0.03, "integral_time" => 25 }.each { |key, figure| write("speed_loop.#{key}", figure) }

@@ -62,6 +62,8 @@ RSpec.describe "Tuning a drive", type: :request do
     expect(drafted.keys).to include("speed_loop.gain", "speed_loop.integral_time")
     api(:post, "#{path}/design", { share: 1 })
     expect([response.status, message]).to match([422, /was not measured/])
+    api(:post, "#{path}/ahead")
+    expect([response.status, message]).to match([422, /was not measured/])
     soft = api(:post, "#{path}/soft")
     expect(follows(soft)["Gain is one at"]).to be_within(1.5).of(soft["softness"])
     measured
@@ -69,6 +71,11 @@ RSpec.describe "Tuning a drive", type: :request do
     expect(quick["Gain is one at"]).to be > 2 * quiet["Gain is one at"]
     expect(quick["Phase margin"]).to be >= 41
     expect(quick["Sensitivity peak"]).to be < 1.75
+    api(:post, "#{path}/ahead?loop=position")
+    expect(drafted.slice("filters.friction_feed_forward", "mechanics.friction")).to eq(
+      "filters.friction_feed_forward" => 900,
+      "mechanics.friction" => 50
+    )
     [
       ["shape", { bandwidth: 0, damping: 1 }],
       ["design", { share: 2 }],

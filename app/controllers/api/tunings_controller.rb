@@ -3,7 +3,7 @@
 module Api
   # The loops of a drive, and the ways by which gains come into the draft.
   class TuningsController < BaseController
-    act shape: :plan, soft: :plan, design: :plan, restore: :plan
+    act shape: :plan, soft: :plan, design: :plan, ahead: :plan, restore: :plan
 
     BANDWIDTH = (0.5..400.0) # Hz
     DAMPING = (0.3..3.0)
@@ -28,6 +28,12 @@ module Api
     # By a share between quiet and quick.
     def design
       tuning.draft_design(within("share", 0.0..1.0))
+      answer
+    end
+
+    # What was measured, ahead of the loops.
+    def ahead
+      tuning.draft_ahead
       answer
     end
 

@@ -11,6 +11,7 @@ import { Segment } from "../../parts/Segment";
 import { TestCard } from "../tests/TestCard";
 import { GaitPicker } from "../verify/GaitPicker";
 import { Reins } from "../verify/Reins";
+import { Ahead } from "./Ahead";
 import { Designs } from "./Designs";
 import { Follows } from "./Follows";
 import { GainList } from "./GainList";
@@ -59,6 +60,7 @@ export function TuneStage({ drive }: { drive: Drive }) {
           <Column title="Given" note="gains in the draft">
             <GainList drive={drive} tuning={tuning} />
             {tuning.shape && <Shape drive={drive} tuning={tuning} />}
+            {tuning.loop === "position" && <Ahead drive={drive} tuning={tuning} />}
             {tuning.loop !== "current" && <Designs drive={drive} tuning={tuning} />}
           </Column>
           <Box mt="3">

@@ -8,7 +8,7 @@ module Gallop
     #   run = Rehearsal.new(gains, mechanism, stage).step(30.0, seconds: 0.2)
     #   run.figures.settling   # => 0.014 s
     class Rehearsal
-      # SI, of the shaft, at the rate of the speed loop. @!attribute demanded [Array<Float>], actual [Array<Float>]
+      # SI, of the shaft. @!attribute demanded [Array<Float>], actual [Array<Float>]
       # rad/s, or rad @!attribute torque [Array<Float>] N·m @!attribute interval [Float] s
       # @!attribute limited [Float] share of the time in which the torque was at its limit
       # @!attribute twist [Array<Float>, nil] rad by which the motor is ahead of the load
@@ -67,33 +67,56 @@ module Gallop
       # @yieldreturn [Array] wanted speed and its rate; the place that is wanted
       def run(seconds, follows:)
         build
+        seen = Seen.new(@plant, every: follows == :speed ? 2 : 4, twists: @mechanism.two?)
         wanted = rate = place = 0.0
-        demanded = []
-        actual = []
-        torques = []
-        twists = @mechanism.two? ? [] : nil
         limited = 0
-        (seconds / @stage.period).round.times do |tick|
+        ticks = (seconds / @stage.period).round
+        ticks.times do |tick|
           wanted, rate, place = yield @plant.angle if (tick & 3).zero?
           if tick.even?
             regulate(wanted, rate)
             limited += 1 if @regulator.limited
-            demanded << (follows == :speed ? wanted : place)
-            actual << (follows == :speed ? @plant.speed : @plant.angle)
-            torques << @flows
-            twists&.push(@plant.twist)
+            follows == :speed ? seen.look(tick, wanted, @plant.speed, @flows) : seen.look(tick, place, @plant.angle, @flows)
           end
           flow
         end
-        Run.new(
-          demanded: demanded,
-          actual: actual,
-          torque: torques,
-          twist: twists,
-          interval: 2 * @stage.period,
-          limited: limited.to_f / [demanded.size, 1].max
-        )
+        seen.run(@stage.period, limited / (0.5 * ticks))
       end
+
+      # What is kept of a run: a path goes on from period to period of the position loop, and is compared in between no
+      # more than a drive does.
+      class Seen
+        # @param every [Integer] periods of the current loop
+        def initialize(plant, every:, twists:)
+          @plant = plant
+          @every = every
+          @demanded = []
+          @actual = []
+          @torques = []
+          @twists = twists ? [] : nil
+        end
+
+        def look(tick, wanted, actual, torque)
+          return unless (tick % @every).zero?
+          @demanded << wanted
+          @actual << actual
+          @torques << torque
+          @twists&.push(@plant.twist)
+        end
+
+        # @param period [Float] s of the current loop @return [Run]
+        def run(period, limited)
+          Run.new(
+            demanded: @demanded,
+            actual: @actual,
+            torque: @torques,
+            twist: @twists,
+            interval: @every * period,
+            limited: limited
+          )
+        end
+      end
+      private_constant :Seen
 
       def build
         dt = 2 * @stage.period
@@ -106,8 +129,9 @@ module Gallop
           end
         @smooth = @gains.low_pass.positive? ? share(@gains.low_pass) : 1.0
         @filter = share(@gains.speed_filter)
-        @seen = @asked = @flows = @volts = @next_volts = @integral = @last_angle = 0.0
+        @seen = @last_angle = 0.0
         build_winding
+        hold
       end
 
       def share(corner) = 1 - Math.exp(-4 * Math::PI * corner * @stage.period)
@@ -119,6 +143,13 @@ module Gallop
         @rise = (1 - @decay) / @stage.resistance
         @proportional = bandwidth * @stage.inductance
         @per_period = bandwidth * @stage.resistance * @stage.period
+      end
+
+      # It stands, and the loops hold what pulls at it.
+      def hold
+        @asked = @flows = @mechanism.gravity
+        @integral = @next_volts = @stage.resistance * @flows
+        @regulator.reset(@mechanism.gravity - @gains.gravity_ahead)
       end
 
       def plant
@@ -142,7 +173,7 @@ module Gallop
         @seen += @filter * ((angle - @last_angle) / (2 * @stage.period) - @seen)
         @last_angle = angle
         ahead = @gains.inertia_ahead * rate + @gains.gravity_ahead
-        ahead += @gains.friction_ahead * (wanted <=> 0.0) if @gains.friction_ahead != 0.0
+        ahead += @gains.friction_ahead * (wanted / @gains.standstill).clamp(-1.0, 1.0) if @gains.friction_ahead != 0.0
         torque = @regulator.step(wanted, @seen, ahead, @stage.torque)
         @notches.each { |notch| torque = notch.step(torque) }
         @asked += @smooth * (torque - @asked)

@@ -10,18 +10,36 @@ module Gallop
       def initialize(profile, values)
         @profile = profile
         @values = values
-        @shaft = Gains::Reading.new(profile, values).shaft
+        @reading = Gains::Reading.new(profile, values)
+        @shaft = @reading.shaft
       end
 
+      OF_FRICTION = 90.0 # % of it: what is too much of it shakes a motor that should stand
+
       # @param gains [Gains] @return [Hash{String => Integer}] held to what each value may be
-      def of(gains)
-        figures(gains)
+      def of(gains) = changed(figures(gains))
+
+      # What a mechanism will ask for is given ahead of the loops: they have only the rest to find out.
+      # @param mechanism [Mechanism] as it was measured @return [Hash{String => Integer}] as #of
+      def ahead(mechanism)
+        changed(
+          "position_loop.speed_feed_forward" => 100.0,
+          "speed_loop.acceleration_feed_forward" => 100.0,
+          "speed_loop.load_inertia" => behind_rotor(mechanism.whole),
+          "filters.friction_feed_forward" => mechanism.coulomb.positive? ? OF_FRICTION : 0.0,
+          "mechanics.friction" => @shaft.real(:torque, mechanism.coulomb),
+          "mechanics.gravity" => @shaft.real(:torque, mechanism.gravity)
+        )
+      end
+
+      private
+
+      def changed(figures)
+        figures
           .select { |key, _| @profile[key] }
           .to_h { |key, figure| [key, held(@profile.fetch(key), figure)] }
           .reject { |key, raw| @values[key] == raw }
       end
-
-      private
 
       # In the units of the values.
       def figures(gains)
@@ -30,15 +48,15 @@ module Gallop
           "speed_loop.integral_time" => 1000 * gains.integral_time,
           "filters.torque_low_pass" => gains.low_pass,
           "speed_loop.acceleration_feed_forward" => 100 * gains.acceleration_ahead,
-          "speed_loop.load_inertia" => load_inertia(gains),
+          "speed_loop.load_inertia" => behind_rotor(gains.inertia_set),
           **notches(gains),
           **(gains.position_gain.positive? ? { "position_loop.gain" => gains.position_gain } : {})
         }
       end
 
-      # Behind the rotor that is set.
-      def load_inertia(gains)
-        load = [gains.inertia_set - gains.rotor_set, 0.0].max
+      # Of all, what is behind the rotor that is set. @param inertia [Float] kg·m²
+      def behind_rotor(inertia)
+        load = [inertia - @reading.of_shaft("motor.rotor_inertia", :inertia), 0.0].max
         @profile.fetch("speed_loop.load_inertia").from_si(@shaft.real(:inertia, load))
       end
 
