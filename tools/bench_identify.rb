@@ -80,8 +80,8 @@ class BenchIdentify
         made[:errors].update(shop.error_of_turn(kind, machine, found))
       end
     end
-    answer(made, shop, random) if kind == :servo
     spin(made, shop, machine) if IdentifyMistakes::SPINNING.include?(kind)
+    answer(made, random) if kind == :servo
     cage(made, shop, machine) if kind == :induction
     made
   end
@@ -94,8 +94,9 @@ class BenchIdentify
     end
   end
 
-  # The same kind of machine, with a spring before its load.
-  def answer(made, shop, random)
+  # Another machine of the kind, with a spring before its load.
+  def answer(made, random)
+    shop = Workshop.new
     truth = nil
     machine = shop.machine(:servo, random) { |drive| truth = shop.two_masses(drive, random) }
     step(made) do

@@ -68,6 +68,8 @@ module Gallop
       # one along the torque
       # @param rated_frequency [Float] Hz @param stage [Float] V that the stage takes of a phase @param dt [Float] s
       # @param seen [Boolean] whether an encoder tells the rotor's speed
+      # @param gain [Float, nil] rated torque currents, for the rated frequency that is missing @param time [Float, nil] s
+      # of the integral; nil for what goes with an encoder, or without one
       def tune(
         stator_resistance:,
         rotor_resistance:,
@@ -79,7 +81,9 @@ module Gallop
         rated_frequency:,
         dt:,
         stage: 0.0,
-        seen: false
+        seen: false,
+        gain: nil,
+        time: nil
       )
         @r_s = stator_resistance.to_f
         @r_r = rotor_resistance.to_f
@@ -92,7 +96,8 @@ module Gallop
         @stage = stage.to_f
         @faint = FAINT * rated_current
         @dt = dt
-        @band, @time = seen ? [SEEN_SPEED_BAND, SEEN_SPEED_TIME] : [SPEED_BAND, SPEED_TIME]
+        @band = gain ? 1.0 / gain : (seen ? SEEN_SPEED_BAND : SPEED_BAND)
+        @time = time || (seen ? SEEN_SPEED_TIME : SPEED_TIME)
         @rotor = nil
         tune_loops(Math.sqrt([rated_current**2 - no_load_current**2, 0.01 * rated_current**2].max), rated_frequency)
       end

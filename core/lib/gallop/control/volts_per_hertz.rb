@@ -54,7 +54,8 @@ module Gallop
         stator_resistance: 0.0,
         points: [],
         law: 1.0,
-        saving: 0.0
+        saving: 0.0,
+        damping: 0.0
       )
         @rated_voltage = rated_voltage.to_f
         @boost = boost.to_f
@@ -67,6 +68,8 @@ module Gallop
         @points = nil if points.empty?
         @law = law.to_f
         @saving = saving.to_f
+        @damping = damping * DAMPS * rated_slip / [rated_active_current, 1e-6].max
+        @calm_filter = dt / (CALM + dt)
         @rated_active = rated_active_current.to_f
         @saved ||= 0.0
         @dt = dt
@@ -86,6 +89,7 @@ module Gallop
         @v_alpha = @v_beta = 0.0
         @saturated = false
         @saved = 0.0
+        @mean_in_phase = 0.0
       end
 
       # @param frequency [Float] Hz of the ramp, signed, @param i_alpha, i_beta [Float] A measured, @param v_limit
@@ -97,6 +101,7 @@ module Gallop
         @period = (@period + 1) & (RECKONED - 1)
         reckon(frequency) if @period == 1
         @output_frequency = frequency + @slip_frequency
+        calm(frequency, @cos * i_alpha + @sin * i_beta) if @damping > 0.0
         angle = @angle + @turn * @output_frequency
         angle -= Plant::TWO_PI if angle > Math::PI
         angle += Plant::TWO_PI if angle < -Math::PI
@@ -104,9 +109,13 @@ module Gallop
         excite(v_limit)
       end
 
+      DAMPS = 1.3 # rated slips of the field, for a rated active current too much
+      CALMS_FROM = 8.0 # Hz of the field; below, it would do harm
+      CALMS_ALL_FROM = 13.0 # Hz
+      CALM = 0.15 # s, of what counts as a swing
       SAVING_TIME = 2.0 # s in which the voltage is lowered
       LIGHT = 0.5 # of the rated active current, above which nothing is saved
-      private_constant :SAVING_TIME, :LIGHT
+      private_constant :DAMPS, :CALMS_FROM, :CALMS_ALL_FROM, :CALM, :SAVING_TIME, :LIGHT
 
       private
 
@@ -148,6 +157,15 @@ module Gallop
         wanted = -wanted if frequency.negative?
         wanted = 0.0 if frequency.zero?
         @slip_frequency += @slip_filter * (wanted - @slip_frequency)
+      end
+
+      # The field gives way to a rotor that swings against it. What is told of the current is too late for that.
+      def calm(frequency, in_phase)
+        @mean_in_phase += @calm_filter * (in_phase - @mean_in_phase)
+        share = (frequency.abs - CALMS_FROM) / (CALMS_ALL_FROM - CALMS_FROM)
+        return if share <= 0.0
+        way = @damping * (share > 1.0 ? 1.0 : share) * (in_phase - @mean_in_phase)
+        @output_frequency += frequency.negative? ? way : -way
       end
 
       def excite(v_limit)

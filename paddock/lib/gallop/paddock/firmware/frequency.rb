@@ -143,89 +143,22 @@ module Gallop
         def rate_of(name) = setting("ramps.#{name}_speed") / setting("ramps.#{name}_time").to_f
 
         def take_plate
-          @rated_slip = [setting("motor.rated_frequency") - setting("motor.rated_speed") * @hertz, 0.0].max
-          @rated_active = @rated_current_peak * setting("motor.power_factor")
+          @plate = Control::InductionValues.new { |key| profile[key] ? setting(key) : 0 }
+          @rated_slip = @plate.rated_slip
+          @rated_active = @plate.rated_active
         end
 
         def take_method
-          frequency = setting("motor.rated_frequency")
           by_field = @effective[ControlMethod::KEY] != ControlMethod::BY_CURVE
           @modulator = by_field ? Control::FieldOriented.new : Control::VoltsPerHertz.new if by_field != @by_field
           @by_field = by_field
-          by_field ? tune_field(frequency) : tune_curve(frequency)
+          by_field ? tune_field : @modulator.tune(**@plate.curve, dt: DT)
         end
 
-        PHASE = SQRT2 / Math.sqrt(3) # V peak of a phase for a V rms between two lines
-        LEAKS = 0.08 # of what rated voltage and current make of an inductance, where nobody knows better
-        private_constant :PHASE, :LEAKS
-
-        def tune_curve(frequency)
-          @modulator.tune(
-            rated_voltage: setting("motor.rated_voltage") * PHASE,
-            boost: setting("output.boost") * PHASE,
-            rated_frequency: frequency,
-            rated_slip: @rated_slip,
-            rated_active_current: @rated_active,
-            slip_share: setting("output.slip_compensation") / 100,
-            dt: DT,
-            stator_resistance: setting("motor.stator_resistance"),
-            points: curve_points(PHASE),
-            law: LAWS.fetch(@effective["output.load_law"]),
-            saving: setting("output.energy_saving") / 100.0
-          )
-        end
-
-        # What is not set follows from the nameplate: the magnetising current from the power factor, the cage from the
-        # rated slip.
-        def tune_field(frequency)
-          rated = @rated_current_peak
-          volts = setting("motor.rated_voltage") * PHASE
-          no_load =
-            set_or(setting("motor.no_load_current") * SQRT2) do
-              Math.sqrt([rated**2 - @rated_active**2, 0.04 * rated**2].max)
-            end
-          leakage =
-            set_or(setting("motor.leakage_inductance") / 1000) { LEAKS * volts / rated / (Plant::TWO_PI * frequency) }
-          magnetising = volts / (Plant::TWO_PI * frequency * no_load) - leakage
-          @most_torque_current = Math.sqrt([@current_limit**2 - no_load**2, 0.04 * rated**2].max)
-          @modulator.tune(
-            stator_resistance: setting("motor.stator_resistance"),
-            rotor_resistance: cage(no_load, magnetising, leakage, rated),
-            leakage: leakage,
-            magnetising: magnetising,
-            no_load_current: no_load,
-            rated_current: rated,
-            most_current: @most_torque_current,
-            rated_frequency: frequency,
-            stage: setting("output.stage_voltage"),
-            seen: @effective[ControlMethod::KEY] == ControlMethod::BY_ENCODER,
-            dt: DT
-          )
-        end
-
-        def set_or(figure) = figure.positive? ? figure : yield
-
-        # Ω on the stator's side of all leakage: R_r (L_m/L_r)², with half of the leakage on each side.
-        def cage(no_load, magnetising, leakage, rated)
-          set = setting("motor.rotor_resistance")
-          main = magnetising + leakage / 2
-          return set * (main / (main + leakage / 2))**2 if set.positive?
-          torque_current = Math.sqrt([rated**2 - no_load**2, 0.04 * rated**2].max)
-          Plant::TWO_PI * [@rated_slip, 0.1].max * magnetising * no_load / torque_current
-        end
-
-        LAWS = [1.0, 1.5, 2.0].freeze # powers of the frequency, by choice of output.load_law
-
-        # Those that are given, below the rated frequency and rising with it.
-        def curve_points(line_to_phase_peak)
-          given =
-            (1..3).map do |n|
-              [setting("output.curve_frequency_#{n}").to_f, setting("output.curve_voltage_#{n}") * line_to_phase_peak]
-            end
-          given
-            .select { |frequency, _| frequency.positive? && frequency < setting("motor.rated_frequency") }
-            .sort_by(&:first)
-            .uniq(&:first)
+        def tune_field
+          @most_torque_current =
+            Math.sqrt([@current_limit**2 - @plate.no_load**2, 0.04 * @plate.rated_current**2].max)
+          @modulator.tune(**@plate.field, most_current: @most_torque_current, dt: DT)
         end
 
         def take_limits
