@@ -75,6 +75,7 @@ Rails.application.routes.draw do
         post :soft
         post :design
         post :ahead
+        post :boost
         post :restore
       end
       resource :faults, only: %i[show] do

@@ -12,10 +12,7 @@ class Course
   # Before its family is known a drive can only be connected.
   def stages
     return [connect] unless @drive.profile
-    Gallop::Stages
-      .all
-      .select { |one| one.fits?(@drive.profile) }
-      .map { |one| one.facts? ? facts(one.id, one.title) : send(one.id) }
+    Gallop::Stages.all.map { |one| one.facts? ? facts(one.id, one.title) : send(one.id) }
   end
 
   private
@@ -80,7 +77,7 @@ class Course
     stage("identify", "Identify", "todo", proven.positive? ? "#{proven} of #{kinds.size} measured" : "")
   end
 
-  def tune = by_proof("tune", "Tune", Tuning::PROVEN.fetch("speed").kind, "the step does not settle")
+  def tune = by_proof("tune", "Tune", Tuning.kind_of_proof(@drive.profile), "not as it should be")
   def verify = by_proof("verify", "Verify", Proof::DIRECTION, "direction wrong")
 
   # As the last proof of a kind stands. @param failed [String] what is said where it was not right

@@ -40,19 +40,33 @@ class Tuning
   # @!attribute headline [String] @!attribute detail [String] @!attribute tone [String] good, plain or bad
   Verdict = Gallop::Record.define(:headline, :detail, :tone)
 
-  attr_reader :drive, :loop
+  # @param loop [String, nil] one of those that the drive has
+  def self.of(drive, loop = nil) = (drive.profile.motor_kind == :induction ? OfFrequency : self).new(drive, loop)
 
-  # @param loop [String] of VALUES
-  def initialize(drive, loop = "speed")
+  # All that belong to a loop of any drive. @return [Array<String>] keys
+  def self.all_values = [self, OfFrequency].flat_map { |one| one::VALUES.values }.flatten.uniq
+
+  # Kinds of tests whose proofs are tries.
+  def self.kinds_of_tries = [*PROVEN.each_value.map(&:kind), OfFrequency::RUN_UP.kind]
+
+  # The test by whose proof a drive counts as tuned.
+  def self.kind_of_proof(profile) =
+    (profile.motor_kind == :induction ? OfFrequency::RUN_UP : PROVEN.fetch("speed")).kind
+
+  attr_reader :drive
+
+  # @param loop [String, nil] of #loops
+  def initialize(drive, loop = nil)
     @drive = drive
     @loop = loop
   end
 
+  def loop = @loop ||= loops.first
   def loops = VALUES.keys.select { |name| drive.profile[VALUES.fetch(name).first] }
 
   # @return [Array<Field>]
   def fields
-    VALUES
+    values
       .fetch(loop)
       .filter_map do |key|
         entry = drive.profile[key] or next
@@ -139,8 +153,8 @@ class Tuning
 
   # The settings of a try into the draft. @param proof [Proof]
   def draft_try(proof)
-    values = proof.inputs.slice(*VALUES.values.flatten).select { |key, _| drive.profile[key] }
-    drive.draft_all(values, reason: "as in the try of #{proof.taken_at.localtime.strftime("%H:%M")}")
+    of_try = proof.inputs.slice(*Tuning.all_values).select { |key, _| drive.profile[key] }
+    drive.draft_all(of_try, reason: "as in the try of #{proof.taken_at.localtime.strftime("%H:%M")}")
   end
 
   # Steps or moves that were measured, the newest first. @return [Array<Proof>]
@@ -184,6 +198,7 @@ class Tuning
   BARELY = 40.0 # °
   private_constant :UNMEASURED, :WINDING, :MOST_TRIES, :BARELY
 
+  def values = VALUES
   def wanted = gains_of(drafted)
   def proven = PROVEN[loop]
   def room = Gallop::Tune::Step.usual_room(drive.profile)

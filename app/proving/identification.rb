@@ -37,13 +37,15 @@ module Proving
       super(**given)
     end
 
-    def perform(run, **given)
+    def perform(run, **given) = carried_out(run, **given)
+
+    private
+
+    def carried_out(run, **given)
       steps = procedure(LinkInstrument.new(run, @tab, driving: (driving(run) if self.class.in_parts)), **given)
       self.class.in_parts ? steps.carry_out : driving(run).call(-> { steps.carry_out })
       verdict_of(run, steps.result)
     end
-
-    private
 
     # For what enables the motor only for as long as its work lasts. @return [Proc] that takes the work
     def driving(run)

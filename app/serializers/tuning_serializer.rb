@@ -51,7 +51,7 @@ class TuningSerializer < ApplicationSerializer
         agreement: proof.figures["agreement"],
         best: proof == tuning.best,
         standing: proof.verdict,
-        live: proof.inputs.slice(*Tuning::VALUES.values.flatten).all? { |key, raw| tuning.live_values[key] == raw }
+        live: proof.inputs.slice(*Tuning.all_values).all? { |key, raw| tuning.live_values[key] == raw }
       }
     end
   end

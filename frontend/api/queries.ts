@@ -123,10 +123,11 @@ export const useMeasured = (driveId: number) =>
   });
 
 /** A loop of a drive: what is set, what follows from the draft, and what was measured. */
-export const useTuning = (driveId: number, loop: string) =>
+/** @param loop of those that the drive has, or its first */
+export const useTuning = (driveId: number, loop: string | null) =>
   useQuery({
     queryKey: ["tuning", driveId, loop],
-    queryFn: () => api.get<Tuning>(`/drives/${driveId}/tuning?loop=${loop}`),
+    queryFn: () => api.get<Tuning>(`/drives/${driveId}/tuning${loop ? `?loop=${loop}` : ""}`),
     placeholderData: (before) => before,
   });
 

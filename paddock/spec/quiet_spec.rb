@@ -42,9 +42,10 @@ RSpec.describe "Moves of a load behind a spring" do
   # Gains that hold it.
   def designed
     point = Gallop::Tune::Design.new(gains, true_mechanism, stage, count: 2 * Math::PI / COUNTS).at(0.6)
-    Gallop::Tune::Settings.new(@stand_in.profile, values).of(point.gains).each do |key, raw|
-      firmware.write(@stand_in.profile.fetch(key), raw)
-    end
+    Gallop::Tune::Settings
+      .new(@stand_in.profile, values)
+      .of(point.gains)
+      .each { |key, raw| firmware.write(@stand_in.profile.fetch(key), raw) }
   end
 
   def slow_ramps = set("ramps.acceleration" => 4000, "ramps.deceleration" => 4000, "ramps.profile_speed" => 400)

@@ -123,9 +123,10 @@ RSpec.describe "The loops of a servo" do
     lags =
       Array.new(2) do |n|
         if n == 1
-          Gallop::Tune::Settings.new(@stand_in.profile, values).ahead(mechanism).each do |key, raw|
-            firmware.write(@stand_in.profile.fetch(key), raw)
-          end
+          Gallop::Tune::Settings
+            .new(@stand_in.profile, values)
+            .ahead(mechanism)
+            .each { |key, raw| firmware.write(@stand_in.profile.fetch(key), raw) }
         end
         instrument = BenchInstrument.new(@stand_in).placing
         how = { room: 3.0, gains: gains, mechanism: mechanism, stage: stage }

@@ -2,7 +2,7 @@
 
 require "rails_helper"
 
-# Moves to a place, as tests of the stage Tune: how far the motor is behind its path, and how its load swings at the end.
+# Moves to a place, as tests of the stage Tune: how far the motor is behind its path, and how its load swings then.
 RSpec.describe "Moves that are proven", :real_time, type: :request do
   around do |example|
     PaddockProcess.running(rig: Rigs.soft_belt) do |paddock|
@@ -15,8 +15,27 @@ RSpec.describe "Moves that are proven", :real_time, type: :request do
 
   # As Frequency response and Turn by the loops would have kept it.
   def measured
-    { "response" => response_figures, "spin" => { inertia: 2.1e-4, coulomb: 0.004, viscous: 1.5e-4, load: 0.0 } }.each do |kind, figures|
-      Proof.keep(drive, kind: kind, verdict: "proven", result: { headline: "Found.", figures: figures }, values: [], facts: {})
+    {
+      "response" => response_figures,
+      "spin" => {
+        inertia: 2.1e-4,
+        coulomb: 0.004,
+        viscous: 1.5e-4,
+        load: 0.0
+      }
+    }.each do |kind, figures|
+      Proof.keep(
+        drive,
+        kind: kind,
+        verdict: "proven",
+        result: {
+          headline: "Found.",
+          figures: figures
+        },
+        values: [],
+        facts: {
+        }
+      )
     end
   end
 

@@ -107,11 +107,37 @@ RSpec.describe "Tuning a drive", type: :request do
     expect(drafted).to include("speed_loop.gain" => before)
   end
 
-  it "has nothing to show for a frequency drive" do
+  it "shows what is worth tuning at a frequency drive, and reckons its boost" do
     other = connect(create_drive(@paddock, "Web feed"))
-    expect(api(:get, "/drives/#{other.id}")["stages"].pluck("id")).not_to include("tune")
-    api(:get, "/drives/#{other.id}/tuning")
-    expect([response.status, message]).to match([422, /has no loops of this kind/])
+    expect(api(:get, "/drives/#{other.id}")["stages"].pluck("id")).to include("tune")
+    way = "/drives/#{other.id}/tuning"
+    view = api(:get, way)
+    expect(view).to include("loops" => ["curve"], "loop" => "curve", "shape" => nil)
+    expect(view["charts"].pluck("id")).to eq(%w[torque idle])
+    expect(view["fields"].pluck("key")).to include("output.boost", "output.slip_compensation")
+    {
+      "motor.rated_current" => 3.3,
+      "motor.rated_torque" => 9.0,
+      "motor.stator_resistance" => 4.8,
+      "motor.rotor_resistance" => 4.2,
+      "motor.no_load_current" => 1.78
+    }.each { |key, figure| other.connection.put(key, other.profile.fetch(key).raw(figure)) }
+    view = api(:post, "#{way}/boost")
+    expect(response.status).to eq(200), message.to_s
+    expect(view["verdict"]).to include("headline" => "Starts its load")
+    boost = other.reload.drafts.find_by(key: "output.boost").raw
+    expect(boost).to be_between(50, 400)
+    api(:post, "#{way}/shape", { bandwidth: 20, damping: 1 })
+    expect([response.status, message]).to match([422, /is not tuned that way/])
+    other.connection.put("output.control", 1)
+    field = api(:get, way)
+    expect(field).to include("loops" => ["field"])
+    expect(field["fields"].pluck("key")).to include("field.regulator_gain")
+    api(:get, "#{way}?loop=speed")
+    expect([response.status, message]).to match([422, /has no speed loop, as it is set/])
+  end
+
+  it "is not known of a drive that was never connected, and by its profile of others" do
     offline = create_drive(@paddock, "Roll tug")
     offline.update!(family: "fjord")
     api(:get, "/drives/#{offline.id}/tuning")

@@ -6,14 +6,8 @@ module Gallop
   module Stages
     # @!attribute groups [Array<String>] of values that are settled there
     # @!attribute words [String] by which it is found
-    # @!attribute of [String, nil] value that a family has to have for the stage to make sense
     # @!attribute form [Proc, nil] profile, typed facts → FactStage subclass; nil for a stage that is a page of its own
-    Stage =
-      Record.define(:id, :title, :groups, :words, :form, of: nil) do
-        def facts? = !form.nil?
-        # @param profile [Objects::Profile]
-        def fits?(profile) = of.nil? || !profile[of].nil?
-      end
+    Stage = Record.define(:id, :title, :groups, :words, :form) { def facts? = !form.nil? }
 
     @all = [
       Stage.new(id: "connect", title: "Connect", groups: [], form: nil, words: "link address identity network online"),
@@ -62,9 +56,8 @@ module Gallop
       Stage.new(
         id: "tune",
         title: "Tune",
-        groups: %w[current_loop speed_loop position_loop filters],
+        groups: %w[current_loop speed_loop position_loop filters output],
         form: nil,
-        of: "speed_loop.gain",
         words: "gain loop bode margin notch bandwidth overshoot settling following error resonance"
       ),
       Stage.new(

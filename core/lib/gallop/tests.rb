@@ -136,6 +136,13 @@ module Gallop
         words: "tune speed loop gain overshoot settling rehearsal predicted measured step response try"
       ),
       Row.new(
+        id: "run_up",
+        title: "Run-up",
+        stage: "tune",
+        only_for: :induction,
+        words: "tune ramp current limit boost start swing oscillation slip acceleration frequency drive"
+      ),
+      Row.new(
         id: "position_move",
         title: "Move to a place",
         stage: "tune",

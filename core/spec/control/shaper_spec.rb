@@ -13,17 +13,17 @@ RSpec.describe Gallop::Control::Shaper do
     cosine = Math.cos(turning * dt)
     sine = Math.sin(turning * dt)
     place = speed = 0.0
-    seen = Array.new((3.5 / frequency / dt).round) do
-      off = place - shaper.step(1.0)
-      place += decay * (off * (cosine + rate / turning * sine) + speed / turning * sine) - off
-      speed = decay * (speed * (cosine - rate / turning * sine) - off * omega**2 / turning * sine)
-      place
-    end
+    seen =
+      Array.new((3.5 / frequency / dt).round) do
+        off = place - shaper.step(1.0)
+        place += decay * (off * (cosine + rate / turning * sine) + speed / turning * sine) - off
+        speed = decay * (speed * (cosine - rate / turning * sine) - off * omega**2 / turning * sine)
+        place
+      end
     seen.last((1.2 / frequency / dt).round).map { |one| (one - 1).abs }.max
   end
 
-  def shaper(frequency, damping) =
-    described_class.new(frequency: frequency, damping: damping, dt: 1 / 4000.0)
+  def shaper(frequency, damping) = described_class.new(frequency: frequency, damping: damping, dt: 1 / 4000.0)
 
   it "leaves nothing of its swing, and little of one that is 10 % off" do
     expect(left(shaper(12.5, 0.0), 12.5, 0.0)).to be < 0.002

@@ -9,8 +9,9 @@ RSpec.describe Gallop::Tune::Swing do
     omega = 2 * Math::PI * frequency
     Array.new(800) do |n|
       time = n * 1e-3
-      offset + amplitude * Math.exp(-damping * omega * time) *
-        Math.cos(omega * Math.sqrt(1 - damping**2) * time + 0.4) + noise * (random.rand - 0.5)
+      offset +
+        amplitude * Math.exp(-damping * omega * time) * Math.cos(omega * Math.sqrt(1 - damping**2) * time + 0.4) +
+        noise * (random.rand - 0.5)
     end
   end
 

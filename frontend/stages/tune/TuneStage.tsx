@@ -12,6 +12,7 @@ import { TestCard } from "../tests/TestCard";
 import { GaitPicker } from "../verify/GaitPicker";
 import { Reins } from "../verify/Reins";
 import { Ahead } from "./Ahead";
+import { Boost } from "./Boost";
 import { Designs } from "./Designs";
 import { Follows } from "./Follows";
 import { GainList } from "./GainList";
@@ -23,11 +24,15 @@ import { Tries } from "./Tries";
 const TESTS: Record<string, string[]> = {
   speed: ["speed_step", "self_tuning"],
   position: ["position_move", "quiet_moves"],
+  curve: ["run_up"],
+  field: ["run_up"],
 };
+
+const DESIGNED = ["speed", "position"];
 
 /** The loops of a drive: what they would do with the draft, and what they did. */
 export function TuneStage({ drive }: { drive: Drive }) {
-  const [loop, setLoop] = useState("speed");
+  const [loop, setLoop] = useState<string | null>(null);
   const { data: tuning, error } = useTuning(drive.id, loop);
   const { data: verify } = useVerify(drive.id);
   if (!tuning || !verify) return <PageHead title="Tune" sentence={error?.message ?? "Reading"} />;
@@ -35,7 +40,7 @@ export function TuneStage({ drive }: { drive: Drive }) {
     <>
       <PageHead title="Tune" sentence={tuning.source}>
         <Flex role="radiogroup" aria-label="Loop">
-          {tuning.loops.map((name) => (
+          {(tuning.loops.length > 1 ? tuning.loops : []).map((name) => (
             <Segment key={name} role="radio" aria-checked={name === tuning.loop} onClick={() => setLoop(name)}>
               {name[0]?.toUpperCase() + name.slice(1)}
             </Segment>
@@ -61,7 +66,8 @@ export function TuneStage({ drive }: { drive: Drive }) {
             <GainList drive={drive} tuning={tuning} />
             {tuning.shape && <Shape drive={drive} tuning={tuning} />}
             {tuning.loop === "position" && <Ahead drive={drive} tuning={tuning} />}
-            {tuning.loop !== "current" && <Designs drive={drive} tuning={tuning} />}
+            {tuning.loop === "curve" && <Boost drive={drive} />}
+            {DESIGNED.includes(tuning.loop) && <Designs drive={drive} tuning={tuning} />}
           </Column>
           <Box mt="3">
             <Follows tuning={tuning} />

@@ -68,8 +68,8 @@ module Gallop
       # one along the torque
       # @param rated_frequency [Float] Hz @param stage [Float] V that the stage takes of a phase @param dt [Float] s
       # @param seen [Boolean] whether an encoder tells the rotor's speed
-      # @param gain [Float, nil] rated torque currents, for the rated frequency that is missing @param time [Float, nil] s
-      # of the integral; nil for what goes with an encoder, or without one
+      # @param gain [Float, nil] rated torque currents, for the rated frequency that is missing
+      # @param time [Float, nil] s of the integral; both nil for what goes with an encoder, or without one
       def tune(
         stator_resistance:,
         rotor_resistance:,

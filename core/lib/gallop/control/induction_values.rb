@@ -17,43 +17,45 @@ module Gallop
         @setting = setting
       end
 
-      def pairs = set("motor.pole_pairs")
-      def rated_frequency = set("motor.rated_frequency").to_f
+      def pairs = @pairs ||= set("motor.pole_pairs")
+      def rated_frequency = @rated_frequency ||= set("motor.rated_frequency").to_f
 
       # Hz of the rotor
-      def rated_slip = [rated_frequency - set("motor.rated_speed") * pairs / 60.0, 0.0].max
+      def rated_slip = @rated_slip ||= [rated_frequency - set("motor.rated_speed") * pairs / 60.0, 0.0].max
 
       # A
-      def rated_current = set("motor.rated_current") * SQRT2
-      def rated_active = rated_current * set("motor.power_factor")
+      def rated_current = @rated_current ||= set("motor.rated_current") * SQRT2
+      def rated_active = @rated_active ||= rated_current * set("motor.power_factor")
 
       def no_load
-        given("motor.no_load_current", SQRT2) { Math.sqrt([rated_current**2 - rated_active**2, least_square].max) }
+        @no_load ||=
+          given("motor.no_load_current", SQRT2) { Math.sqrt([rated_current**2 - rated_active**2, least_square].max) }
       end
 
       # Beside the current of the flux. A
-      def rated_torque_current = Math.sqrt([rated_current**2 - no_load**2, least_square].max)
+      def rated_torque_current = @rated_torque_current ||= Math.sqrt([rated_current**2 - no_load**2, least_square].max)
 
       # V
-      def rated_voltage = set("motor.rated_voltage") * PHASE
-      def stage = set("output.stage_voltage").to_f
+      def rated_voltage = @rated_voltage ||= set("motor.rated_voltage") * PHASE
+      def stage = @stage ||= set("output.stage_voltage").to_f
 
       # Ω
-      def stator_resistance = set("motor.stator_resistance").to_f
+      def stator_resistance = @stator_resistance ||= set("motor.stator_resistance").to_f
 
       # Ω on the stator's side of all leakage: R_r (L_m/L_r)², with half of the leakage on each side.
       def cage
-        set = set("motor.rotor_resistance")
-        main = magnetising + leakage / 2
-        return set * (main / (main + leakage / 2))**2 if set.positive?
-        2 * Math::PI * [rated_slip, 0.1].max * magnetising * no_load / rated_torque_current
+        @cage ||=
+          given("motor.rotor_resistance", main_share**2) do
+            2 * Math::PI * [rated_slip, 0.1].max * magnetising * no_load / rated_torque_current
+          end
       end
 
       # H, of stator and rotor together
-      def leakage = given("motor.leakage_inductance", 1e-3) { LEAKS * rated_voltage / rated_current / rated_omega }
+      def leakage =
+        @leakage ||= given("motor.leakage_inductance", 1e-3) { LEAKS * rated_voltage / rated_current / rated_omega }
 
       # H behind all leakage
-      def magnetising = rated_voltage / (rated_omega * no_load) - leakage
+      def magnetising = @magnetising ||= rated_voltage / (rated_omega * no_load) - leakage
 
       # @return [Hash{Symbol => Object}] of VoltsPerHertz#tune
       def curve
@@ -90,6 +92,9 @@ module Gallop
       end
 
       private
+
+      # L_m/L_r
+      def main_share = (magnetising + leakage / 2) / (magnetising + leakage)
 
       def set(key) = @setting.call(key)
 

@@ -117,14 +117,15 @@ module Gallop
       LIGHT = 0.5 # of the rated active current, above which nothing is saved
       private_constant :DAMPS, :CALMS_FROM, :CALMS_ALL_FROM, :CALM, :SAVING_TIME, :LIGHT
 
-      private
-
-      # @param frequency [Float] Hz, below the rated one @return [Float] V peak
-      def on_curve(frequency)
+      # @param frequency [Float] Hz of the field, without a sign @return [Float] V peak
+      def volts(frequency)
+        return @rated_voltage unless frequency < @rated_frequency
         return between(frequency) if @points
         share = frequency / @rated_frequency
         @boost + (@rated_voltage - @boost) * (@law == 1.0 ? share : share**@law)
       end
+
+      private
 
       def between(frequency)
         above = @points.index { |point| point[0] > frequency }
@@ -169,8 +170,7 @@ module Gallop
       end
 
       def excite(v_limit)
-        magnitude = @output_frequency.abs
-        @voltage = magnitude < @rated_frequency ? on_curve(magnitude) : @rated_voltage
+        @voltage = volts(@output_frequency.abs)
         @voltage *= 1.0 - @saved if @saving > 0.0
         @voltage *= @share if @share < 1.0
         @saturated = @voltage > v_limit

@@ -9,8 +9,8 @@ module Gallop
     # @!attribute notches [Array<Gains::Notch>] @!attribute position_gain [Float] 1/s, zero where there is no such loop
     # @!attribute speed_ahead [Float], acceleration_ahead [Float] shares; the latter of the inertia that is set
     # @!attribute rotor_set [Float] kg·m² of the rotor alone @!attribute inertia_set [Float] kg·m² @!attribute
-    # friction_ahead [Float], gravity_ahead [Float] N·m @!attribute standstill [Float] rad/s below which friction is given
-    # ahead in proportion
+    # friction_ahead [Float], gravity_ahead [Float] N·m
+    # @!attribute standstill [Float] rad/s below which friction is given ahead in proportion
     Gains =
       Record.define(
         :speed_gain,

@@ -82,8 +82,7 @@ module Gallop
       # With a swing that is up to 10 % off. @return [Float] rad
       def after_off
         @after_off ||=
-          [1 - Quiet::OFF, 1 + Quiet::OFF]
-            .map { |off| @mechanism.varied(stiffer: off**2) }
+          [1 - Quiet::OFF, 1 + Quiet::OFF].map { |off| @mechanism.varied(stiffer: off**2) }
             .map { |other| swing_after(@moves.last, @moves.last.rehearse(mechanism: other), other) }
             .max
       end

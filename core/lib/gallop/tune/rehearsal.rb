@@ -76,7 +76,11 @@ module Gallop
           if tick.even?
             regulate(wanted, rate)
             limited += 1 if @regulator.limited
-            follows == :speed ? seen.look(tick, wanted, @plant.speed, @flows) : seen.look(tick, place, @plant.angle, @flows)
+            if follows == :speed
+              seen.look(tick, wanted, @plant.speed, @flows)
+            else
+              seen.look(tick, place, @plant.angle, @flows)
+            end
           end
           flow
         end

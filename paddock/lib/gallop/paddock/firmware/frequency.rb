@@ -156,8 +156,7 @@ module Gallop
         end
 
         def tune_field
-          @most_torque_current =
-            Math.sqrt([@current_limit**2 - @plate.no_load**2, 0.04 * @plate.rated_current**2].max)
+          @most_torque_current = Math.sqrt([@current_limit**2 - @plate.no_load**2, 0.04 * @plate.rated_current**2].max)
           @modulator.tune(**@plate.field, most_current: @most_torque_current, dt: DT)
         end
 
