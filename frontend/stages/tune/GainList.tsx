@@ -24,7 +24,7 @@ export function GainList({ drive, tuning }: { drive: Drive; tuning: Tuning }) {
         return (
           <Grid
             key={field.key}
-            templateColumns="minmax(0, 1fr) 1.4rem 8.6rem 1.4rem"
+            templateColumns="minmax(0, 1fr) 1.4rem 7.6rem 1.4rem"
             alignItems="center"
             gap="1.5"
             py="0.5"
@@ -33,7 +33,7 @@ export function GainList({ drive, tuning }: { drive: Drive; tuning: Tuning }) {
             data-gain={field.key}
             title={field.help}
           >
-            <Text fontSize="small" lineHeight="short">
+            <Text fontSize="small" lineHeight="short" hyphens="auto">
               {field.name}
               {field.draft !== null && (
                 <Text as="span" color="muted" fontSize="tiny">

@@ -192,10 +192,18 @@ module Gallop
       # rad of the shaft. From edge to edge a line, so that a coarse device has no steps.
       def place = @place ||= Edges.between(@counts) * @machine.radians
 
-      # Where the shaft turns in one direction.
+      # Where the shaft turns in one direction: the stretch about the speed that was asked for. A coarse device that
+      # trembles between two counts looks as quick for a moment.
       def turning(sign)
-        moving = (speed * sign).gt(MOVING * @asked).where
-        (moving[0] + reach)..(moving[-1] - reach)
+        along = speed * sign
+        quick = along.gt(NEARLY * @asked).where
+        moving = along.gt(MOVING * @asked).where
+        return (moving[0] + reach)..(moving[-1] - reach) if quick.size.zero?
+        slow = along.le(MOVING * @asked).where.to_a
+        after = slow.bsearch_index { |place| place > quick[0] } || slow.size
+        from = after.zero? ? 0 : slow[after - 1] + 1
+        to = (slow.bsearch { |place| place > quick[-1] } || along.size) - 1
+        (from + reach)..(to - reach)
       end
 
       def ramp_ranges(sign)
