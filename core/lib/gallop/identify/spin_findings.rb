@@ -48,7 +48,7 @@ module Gallop
         ]
       end
 
-      def findings = @findings ||= Finding.in_order([misplaced, drags, uncoupled, rough, unsure].compact)
+      def findings = @findings ||= Finding.in_order([uncoupled, misplaced, drags, rough, unsure].compact)
 
       # @return [Array<Estimate>] of what is sure enough
       def estimates
