@@ -19,7 +19,6 @@ module Gallop
         end
 
         def settings_changed
-          @gain = setting("position_loop.gain")
           @ahead = setting("position_loop.speed_feed_forward") / 100
           @cruise = drive.of_shaft("ramps.profile_speed", :speed)
           both = setting("ramps.acceleration") + setting("ramps.deceleration") # a path may go from one into the other
@@ -59,7 +58,7 @@ module Gallop
           @path.step(@goal, @cruise < cruise ? @cruise : cruise, ramps.up, ramps.down, dt)
           go_on
           @rate = (@pace - before) / dt
-          asked = @ahead * @pace + @gain * (@place - position)
+          asked = @ahead * @pace + drive.position_gain * (@place - position)
           @speed = asked.clamp(-CATCHING_UP * bounds.backward, CATCHING_UP * bounds.top)
         end
 

@@ -81,10 +81,19 @@ module Gallop
         # rad of the motor, by the device that closes the position loop
         def position = @second.leads? ? @second.place(@radians) : @count * @radians
 
+        # @param gain [Float] N·m·s/rad @param integral_time [Float] s
+        def tune_speed(gain, integral_time)
+          @speed_loop.tune(gain: gain, integral_time: integral_time, dt: SPEED_DT)
+        end
+
+        # 1/s
+        def position_gain = @gain_sets.position_gain
+
         private
 
         def wake_parts
           super
+          @gain_sets = GainSets.new(self)
           @second = SecondFeedback.new(self)
           @pair = FeedbackPair.new(self)
           @alignment = Alignment.new(self)
@@ -92,7 +101,7 @@ module Gallop
           @excitation = Excitation.new(self)
         end
 
-        def parts = [*super, @second, @pair, @alignment, @torque_path, @excitation]
+        def parts = [*super, @gain_sets, @second, @pair, @alignment, @torque_path, @excitation]
 
         def start_loops
           @current = Control::CurrentLoop.new
@@ -136,11 +145,6 @@ module Gallop
         def tune_loops
           @bandwidth = setting("current_loop.bandwidth") * Plant::TWO_PI
           tune_current
-          @speed_loop.tune(
-            gain: setting("speed_loop.gain") * shaft.radius**2,
-            integral_time: setting("speed_loop.integral_time") / 1000,
-            dt: SPEED_DT
-          )
           inertia = of_shaft("motor.rotor_inertia", :inertia) + of_shaft("speed_loop.load_inertia", :inertia)
           @feed_forward = setting("speed_loop.acceleration_feed_forward") / 100 * inertia
         end
@@ -211,6 +215,7 @@ module Gallop
           @alignment.break_off
           @excitation.rest
           @torque_path.rest
+          @gain_sets.rest
           @torque = 0.0
           release_targets
         end

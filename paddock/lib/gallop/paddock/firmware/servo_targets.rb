@@ -63,6 +63,7 @@ module Gallop
 
         # 4 kHz: what speed is asked for now.
         def demand
+          @gain_sets.step
           next_one = due
           occupy(next_one) unless @occupation.equal?(next_one)
           @occupation.demand
