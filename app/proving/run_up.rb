@@ -4,8 +4,8 @@ module Proving
   # The motor of a frequency drive goes by its ramp to a speed and back; its current is held against what is reckoned.
   class RunUp < FreeRun
     motion Motion::Mode::TURNING
-    rests_on values: FreeRun.rests_on[:values] + Tuning::OfFrequency::VALUES.values.flatten, 
-facts: FreeRun.rests_on[:facts]
+    rests_on values: FreeRun.rests_on[:values] + Tuning::OfFrequency::VALUES.values.flatten,
+             facts: FreeRun.rests_on[:facts]
 
     def announcement
       Announcement.new(

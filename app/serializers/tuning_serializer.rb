@@ -32,6 +32,10 @@ class TuningSerializer < ApplicationSerializer
   end
   field :softness, "number"
   field(:charts, "Chart[]") { |tuning| tuning.charts.map(&:to_data) }
+  field(
+    :cascade,
+    "{ id: string; title: string; by: string | null; rows: string[]; live: string | null; loop: string | null }[]"
+  ) { |tuning| Tuning::Cascade.new(tuning).places.map(&:to_h) }
   field(:follows, "{ label: string; text: string }[]") do |tuning|
     tuning.follows.map { |label, text| { label: label, text: text } }
   end

@@ -33,8 +33,7 @@ RSpec.describe "An induction motor by the values of its drive" do
       write("speed.target", target)
       pass(4.0)
       frequency = target / 30.0
-      point =
-        (1..400).map { |n| reckoned.at(frequency, 0.01 * n) }.min_by { |one| (one.torque - 5.0).abs }
+      point = (1..400).map { |n| reckoned.at(frequency, 0.01 * n) }.min_by { |one| (one.torque - 5.0).abs }
       expect(rpm).to be_within(0.02 * target).of(30 * point.rotor)
       current = Math.hypot(*%w[active_current reactive_current].map { |name| firmware.signal("output.#{name}") })
       expect(current).to be_within(0.07 * current).of(point.current / Math.sqrt(2))

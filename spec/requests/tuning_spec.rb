@@ -86,6 +86,36 @@ RSpec.describe "Tuning a drive", type: :request do
     end
   end
 
+  # [Hz, real, imaginary, coherence] of 1/(jωJ)
+  def seen(inertia)
+    tones = (2..60).map { |n| [4.0 * n, 0.0, -1 / (2 * Math::PI * 4.0 * n * inertia), 0.99] }
+    Proof.keep(
+      drive,
+      kind: "response",
+      verdict: "proven",
+      result: {
+        headline: "Seen.",
+        figures: {
+          inertia: inertia,
+          tones: tones
+        }
+      },
+      values: [],
+      facts: {
+      }
+    )
+  end
+
+  it "draws the open loop as the tones show it, and beside it as those of before did" do
+    [2.1e-4, 3.0e-4, 4.0e-4].each { |inertia| seen(inertia) }
+    names = api(:get, path)["charts"].first["curves"].pluck("name")
+    expect(names.first(2)).to eq(["live", "seen by tones"])
+    expect(names.drop(2)).to match([/\Aseen at/, /\Aseen at/])
+    expect(api(:get, path)["cascade"].pluck("id")).to eq(
+      %w[position speed_limit speed filters torque_limit current stage]
+    )
+  end
+
   it "steps, holds it against the rehearsal, and brings the settings of a try back", :real_time do
     drive.connection.motion.take(ApiCalls::TAB, "Robin")
     drive.update!(gait: "canter")

@@ -53,14 +53,22 @@ class Tuning
       @shown ||= [
         (["live", :weak, @tuning.loops_of(@tuning.live_values)] if @tuning.changed?),
         [@tuning.changed? ? "with the draft" : "live", :main, @tuning.loops_of(@tuning.drafted)],
-        (["seen by tones", :second, with_tones] if @tuning.evidence.tones && @tuning.loop == "speed")
+        *(@tuning.loop == "speed" ? by_tones : [])
       ].compact
     end
 
-    def with_tones
-      tones = @tuning.evidence.tones
-      @tuning.loops_of(@tuning.drafted, tones, frequencies: tones.frequencies)
+    # As the newest frequency response shows it, and as those before did.
+    def by_tones
+      newest = @tuning.evidence.tones
+      [
+        *([["seen by tones", :second, with_tones(newest)]] if newest),
+        *@tuning.evidence.earlier_tones.map do |at, tones|
+          ["seen at #{at.localtime.strftime("%-d %b %H:%M")}", :weak, with_tones(tones)]
+        end
+      ]
     end
+
+    def with_tones(tones) = @tuning.loops_of(@tuning.drafted, tones, frequencies: tones.frequencies)
 
     def notches
       @tuning

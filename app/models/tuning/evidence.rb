@@ -28,6 +28,16 @@ class Tuning
       @tones = found if found&.any?
     end
 
+    # Those that were seen before, the newest first. @return [Array<Array(Time, Gallop::Tune::Measured)>]
+    def earlier_tones
+      proofs =
+        @drive.proofs.where(kind: ANSWERS).order(id: :desc).limit(1 + EARLIER).reject { |proof| proof.id == seen&.id }
+      proofs
+        .first(EARLIER)
+        .map { |proof| [proof.taken_at, Gallop::Tune::Measured.new(proof.figures["tones"] || [])] }
+        .select { |_, tones| tones.any? }
+    end
+
     def measured? = !(spin["inertia"] || response["inertia"]).nil?
 
     # Where it comes from, in a sentence.
@@ -47,7 +57,8 @@ class Tuning
     private
 
     ANSWERS = %w[response self_tuning].freeze # tests that see the tones
-    private_constant :ANSWERS
+    EARLIER = 2 # that are drawn beside the newest
+    private_constant :ANSWERS, :EARLIER
 
     # The newest of these kinds that still stands. @return [Proof, nil]
     def standing(kinds)

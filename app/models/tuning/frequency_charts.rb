@@ -58,8 +58,10 @@ class Tuning
         y: Gallop::Chart::Axis.new(label: "current", unit: "A"),
         curves:
           shown.map do |name, role, one|
-            points = frequencies.map { |frequency|
- [frequency.round(2), (one.idle(frequency).current / Math.sqrt(2)).round(3)] }
+            points =
+              frequencies.map do |frequency|
+                [frequency.round(2), (one.idle(frequency).current / Math.sqrt(2)).round(3)]
+              end
             Gallop::Chart::Curve.new(name: name, role: role, points: points)
           end,
         marks: [Gallop::Chart::Mark.new(label: "rated", at: motor.plate.rated_current / Math.sqrt(2))]

@@ -38,8 +38,9 @@ class Tuning
       start = motor.from_standstill / motor.rated_torque
       return verdict_of("bad", "May not start its load", starts(start)) if start < needed
       if !motor.by_field? && idle > motor.plate.rated_current
-        return verdict_of("plain", "Hot without a load", 
-"At #{hertz(LOW)} more flows than the rated current: less boost.")
+        return(
+          verdict_of("plain", "Hot without a load", "At #{hertz(LOW)} more flows than the rated current: less boost.")
+        )
       end
       verdict_of("good", "Starts its load", starts(start))
     end
@@ -47,8 +48,7 @@ class Tuning
     # The least boost that starts the load at once, by the law that is set.
     def draft_boost
       entry = drive.profile.fetch("output.boost")
-      least = entry.raw_range.step(FINENESS).find { |raw|
- with_boost(raw).at_once >= needed * motor.rated_torque }
+      least = entry.raw_range.step(FINENESS).find { |raw| with_boost(raw).at_once >= needed * motor.rated_torque }
       unless least
         raise Gallop::Objects::Unacceptable,
               "No boost starts #{percent(needed)} of the rated torque within the current limit: raise that, or let " \

@@ -1,10 +1,14 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { type Dispatch, type SetStateAction, useState } from "react";
+import { api } from "../../api/client";
 import { useTest } from "../../api/queries";
-import type { Drive, Test } from "../../api/types";
+import type { Batch, Drive, Test } from "../../api/types";
+import { useConfirmed } from "../../api/useConfirmed";
 import { Action } from "../../parts/Action";
 import { Card, Meta } from "../../parts/Card";
 import { FigureField } from "../../parts/FigureField";
+import { HazardQuestion } from "../../parts/HazardQuestion";
+import { notices } from "../../parts/notices";
 import { StripChart } from "../verify/StripChart";
 import { Eyes } from "./Eyes";
 import { LastRun } from "./LastRun";
@@ -16,8 +20,11 @@ import { RunTrace } from "./RunTrace";
 import { Standing } from "./Standing";
 import { useRun } from "./useRun";
 
-/** A test that needs nothing but to be begun: what it will do, what it waits for, and what came of it. */
-export function TestCard({ drive, id }: { drive: Drive; id: string }) {
+/**
+ * A test that needs nothing but to be begun: what it will do, what it waits for, and what came of it. With `writes`, values that are
+ * drafted can be written and tried in one go.
+ */
+export function TestCard({ drive, id, writes = [] }: { drive: Drive; id: string; writes?: string[] }) {
   const { test, running } = useTest(drive, id);
   const [said, setSaid] = useState<Said>(NOTHING);
   if (!test) return null;
@@ -27,7 +34,7 @@ export function TestCard({ drive, id }: { drive: Drive; id: string }) {
         {running ? (
           <RunProgress drive={drive} run={running} />
         ) : (
-          <Begun drive={drive} test={test} said={said} onSay={setSaid} />
+          <Begun drive={drive} test={test} said={said} onSay={setSaid} writes={writes} />
         )}
         {running && test.announcement.moves && <StripChart drive={drive} />}
         {running?.question && <RunQuestion drive={drive} run={running} figures={test.answers} />}
@@ -52,6 +59,7 @@ interface BeginningProps {
   test: Test;
   said: Said;
   onSay: Dispatch<SetStateAction<Said>>;
+  writes: string[];
 }
 
 /** Once it is proven, what it does is folded away. */
@@ -68,8 +76,13 @@ function Begun(props: BeginningProps) {
 }
 
 /** What will happen, what is in the way of it, what only eyes can check, and the one clear yes. */
-function Beginning({ drive, test, said, onSay }: BeginningProps) {
+function Beginning({ drive, test, said, onSay, writes }: BeginningProps) {
   const { begin } = useRun(drive);
+  const write = useConfirmed((hazards) => api.post<Batch>(`/drives/${drive.id}/batches`, { keys: writes, hazards }), {
+    drive,
+    refresh: ["drive", "tray", "tuning"],
+    done: (batch) => (batch.state === "done" ? start() : notices.problem(batch.message)),
+  });
   const { seen, told } = said;
   const { moves, lasts, sentence } = test.announcement;
   const ready = test.needs.every(({ met }) => met) && test.eyes.every((eye) => seen.includes(eye.id));
@@ -105,11 +118,17 @@ function Beginning({ drive, test, said, onSay }: BeginningProps) {
         </Flex>
       ))}
       <Eyes eyes={test.eyes} seen={seen} onSee={see} />
-      <Flex mt="1.5">
+      <Flex mt="1.5" gap="2">
         <Action disabled={!ready || begin.isPending} onClick={start}>
           {moves ? "Begin" : "Measure"}
         </Action>
+        {writes.length > 0 && (
+          <Action look="primary" disabled={!ready || write.isPending || begin.isPending} onClick={write.send}>
+            {write.isPending ? "Writing" : `Write ${writes.length} and begin`}
+          </Action>
+        )}
       </Flex>
+      <HazardQuestion of={write.question} drive={drive.name} />
     </>
   );
 }

@@ -12,6 +12,7 @@ import { TestCard } from "../tests/TestCard";
 import { GaitPicker } from "../verify/GaitPicker";
 import { Reins } from "../verify/Reins";
 import { Ahead } from "./Ahead";
+import { Cascade } from "./Cascade";
 import { Boost } from "./Boost";
 import { Designs } from "./Designs";
 import { Follows } from "./Follows";
@@ -28,6 +29,9 @@ const TESTS: Record<string, string[]> = {
   field: ["run_up"],
 };
 
+/** What tries the values that are live: those that are drafted can be written first. */
+const PROVING = ["speed_step", "position_move", "run_up"];
+
 const DESIGNED = ["speed", "position"];
 
 /** The loops of a drive: what they would do with the draft, and what they did. */
@@ -35,6 +39,7 @@ export function TuneStage({ drive }: { drive: Drive }) {
   const [loop, setLoop] = useState<string | null>(null);
   const { data: tuning, error } = useTuning(drive.id, loop);
   const { data: verify } = useVerify(drive.id);
+  const drafted = (tuning?.fields ?? []).filter(({ draft }) => draft !== null).map(({ key }) => key);
   if (!tuning || !verify) return <PageHead title="Tune" sentence={error?.message ?? "Reading"} />;
   return (
     <>
@@ -54,9 +59,10 @@ export function TuneStage({ drive }: { drive: Drive }) {
       >
         <Box minW="0">
           <Charts drive={drive} tuning={tuning} />
+          <Cascade drive={drive} tuning={tuning} />
           {TESTS[tuning.loop]?.map((id) => (
             <Box key={id}>
-              <TestCard drive={drive} id={id} />
+              <TestCard drive={drive} id={id} writes={PROVING.includes(id) ? drafted : []} />
               <TakeFound drive={drive} id={id} />
             </Box>
           ))}

@@ -164,8 +164,10 @@ module Gallop
       # Without an encoder the rotor is dragged along by a current that stands, with one the torque current is free.
       def field_at_rest
         return 1.5 * plate.pairs * rated_flux * free_current if by_encoder?
-        dragging = [Control::FieldOriented::DRAGS * plate.rated_current, 
-Math.sqrt(2 * plate.no_load * free_current)].min
+        dragging = [
+          Control::FieldOriented::DRAGS * plate.rated_current,
+          Math.sqrt(2 * plate.no_load * free_current)
+        ].min
         0.75 * plate.pairs * plate.magnetising * dragging**2
       end
     end

@@ -58,7 +58,12 @@ module Gallop
           findings: words.findings,
           take: @take,
           chart: words.chart,
-          figures: { peak: peak, limited: limited, swing: swing, agreement: agreement }
+          figures: {
+            peak: peak,
+            limited: limited,
+            swing: swing,
+            agreement: agreement
+          }
         )
       end
 
@@ -75,8 +80,10 @@ module Gallop
       def reckoned
         @reckoned ||=
           Numo::DFloat.cast(
-            frequencies.to_a.zip(@take["output.active_current"].to_a).map { |frequency, active|
- for_active(frequency, active) }
+            frequencies
+              .to_a
+              .zip(@take["output.active_current"].to_a)
+              .map { |frequency, active| for_active(frequency, active) }
           )
       end
 

@@ -52,11 +52,12 @@ module Gallop
 
         def figure(key) = raw(key) ? setting(key).to_f : 0.0
 
-        def second_set = [
-          figure("speed_loop.second_gain"),
-          figure("speed_loop.second_integral_time"),
-          figure("position_loop.second_gain")
-        ]
+        def second_set =
+          [
+            figure("speed_loop.second_gain"),
+            figure("speed_loop.second_integral_time"),
+            figure("position_loop.second_gain")
+          ]
 
         def second?
           return drive.demanded_speed == 0.0 && drive.speed.abs < @standstill if @rule == STANDING
