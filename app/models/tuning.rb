@@ -14,6 +14,7 @@ class Tuning
     "speed" => %w[
       speed_loop.gain
       speed_loop.integral_time
+      speed_loop.reference_model
       feedback.speed_filter
       filters.notch_1_frequency
       filters.notch_1_width

@@ -87,6 +87,21 @@ RSpec.describe "The loops of a servo" do
     expect(pairs.map { |a, b| (a - b).abs }.max).to be < 0.1 * wanted
   end
 
+  it "overshoot less with a reference model, as it was rehearsed" do
+    overs =
+      [0, 12].map do |model|
+        commissioned("Carriage") { |drive| drive["firmware"] = "1.1.0" }
+        { "gain" => 0.02, "integral_time" => 12, "reference_model" => model }.each do |key, figure|
+          write("speed_loop.#{key}", figure)
+        end
+        write("ramps.acceleration", 100_000)
+        instrument = BenchInstrument.new(@stand_in).tap(&:enable_for_speed)
+        step = Gallop::Tune::Step.new(instrument, room: 3.0, gains: gains, mechanism: mechanism, stage: stage)
+        step.measure.figures.tap { |figures| expect(figures[:agreement]).to be < 0.1 }
+      end
+    expect(overs.last[:overshoot]).to be < 0.6 * overs.first[:overshoot]
+  end
+
   it "follow a path as it was rehearsed" do
     two_masses("Carriage")
     { "gain" => 0.03, "integral_time" => 25, "acceleration_feed_forward" => 0 }.each do |key, figure|

@@ -76,4 +76,27 @@ RSpec.describe "Tuning", type: :interface, rig: Rigs.two_masses do
     expect(page).to have_css("[data-try]", text: /agrees within \d+ %/, wait: 40)
     expect(page).to have_css("[data-try]", text: "best so far")
   end
+
+  it "gives ahead what was measured, writes it and tries it in one go, with live figures in the cascade" do
+    click_button "Take the reins"
+    find("[role=radio]", text: /canter/i).click
+    click_button "Raise to canter"
+    expect(page).to have_no_css("[role=dialog]")
+    find("[role=radio]", text: "Position").click
+    expect(page).to have_css("[data-chart=move]")
+    expect(page).to have_css("[data-place=speed]", text: /closed by the motor's device/)
+    expect(page).to have_css("[data-place=stage]", text: /3\d\d\.\d V/)
+    begin_test("position_move")
+    expect(page).to have_css("[data-try]", wait: 40, count: 1)
+    replace_text(find("input[aria-label='Position loop gain']"), "45")
+    within("[data-test=position_move]") do
+      find("summary", text: "Repeat it").click
+      all("fieldset input[type=checkbox]").each { |box| box.check unless box.checked? }
+      click_button "Write 1 and begin"
+    end
+    expect(page).to have_css("[data-try]", wait: 40, count: 2)
+    first("[data-try] button", text: /\ABack to try 1/)
+    live = @server.get("/drives/#{drive_id("Carriage")}/tuning?loop=position")["fields"].first
+    expect(live).to include("key" => "position_loop.gain", "live" => 45, "draft" => nil)
+  end
 end

@@ -3,7 +3,8 @@
 module Gallop
   module Control
     # Speed PI with a torque limit; the integral stands still while the limit is reached and the error would push
-    # further.
+    # further. With a reference model the integral waits for as long as the loop needs anyway to follow what is wanted:
+    # it gathers what the motor lags behind the model, and not behind the demand, and overshoots the less.
     class SpeedLoop
       attr_reader :torque, :limited, :integral
 
@@ -13,8 +14,10 @@ module Gallop
 
       # Takes new figures without a jump: integrals and angles stay.
       # @param gain [Float] N·m·s/rad, @param integral_time [Float] s (0 switches the integral off), @param dt [Float] s
-      def tune(gain:, integral_time:, dt:)
+      # @param model [Float] Hz of the reference model, 0 for none
+      def tune(gain:, integral_time:, dt:, model: 0.0)
         @gain = gain.to_f
+        @model_share = model.positive? ? 1 - Math.exp(-2 * Math::PI * model * dt) : nil
         @integral_gain = integral_time.positive? ? gain * dt / integral_time : 0.0
       end
 
@@ -22,6 +25,7 @@ module Gallop
         @integral = torque
         @torque = torque
         @limited = false
+        @modelled = nil
       end
 
       # @param want, actual [Float] rad/s, @param feed_forward [Float] N·m, @param limit [Float] N·m
@@ -29,6 +33,7 @@ module Gallop
       def step(want, actual, feed_forward, limit)
         error = want - actual
         torque = @gain * error + @integral + feed_forward
+        error = modelled(want, actual) - actual if @model_share
         if torque > limit
           @limited = true
           @integral += @integral_gain * error if error < 0.0
@@ -42,6 +47,14 @@ module Gallop
           @integral += @integral_gain * error
           @torque = torque
         end
+      end
+
+      private
+
+      # It begins where the motor is.
+      def modelled(want, actual)
+        @modelled ||= actual
+        @modelled += @model_share * (want - @modelled)
       end
     end
   end

@@ -10,6 +10,7 @@ module Gallop
     # @!attribute speed_ahead [Float], acceleration_ahead [Float] shares; the latter of the inertia that is set
     # @!attribute rotor_set [Float] kg·m² of the rotor alone @!attribute inertia_set [Float] kg·m² @!attribute
     # friction_ahead [Float], gravity_ahead [Float] N·m
+    # @!attribute model [Float] Hz of the reference model of the speed, zero for none
     # @!attribute standstill [Float] rad/s below which friction is given ahead in proportion
     Gains =
       Record.define(
@@ -25,6 +26,7 @@ module Gallop
         rotor_set: 0.0,
         friction_ahead: 0.0,
         standstill: 1.0,
+        model: 0.0,
         gravity_ahead: 0.0
       ) do
         # @param profile [Objects::Profile] @param values [Hash{String => Object}] raw by key
@@ -44,6 +46,7 @@ module Gallop
               reading.of_shaft("motor.rotor_inertia", :inertia) + reading.of_shaft("speed_loop.load_inertia", :inertia),
             friction_ahead:
               reading.si("filters.friction_feed_forward", 0.0) * reading.of_shaft("mechanics.friction", :torque),
+            model: reading.figure("speed_loop.reference_model", 0.0),
             standstill: reading.of_shaft("speed.threshold", :speed),
             gravity_ahead: reading.of_shaft("mechanics.gravity", :torque)
           )

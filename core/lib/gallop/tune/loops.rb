@@ -45,8 +45,8 @@ module Gallop
       def speed
         @speed ||=
           begin
-            forward = regulator * path
-            Loop.new(frequencies: frequencies, open: forward * seen, closed: forward / (forward * seen + 1))
+            open = regulator(1.0) * path * seen
+            Loop.new(frequencies: frequencies, open: open, closed: regulator(model) * path / (open + 1))
           end
       end
 
@@ -85,10 +85,13 @@ module Gallop
       # What is held over two periods at the rate of this one.
       def held(later) = (later + 1) * 0.5
 
-      # Torque for a speed that is missing.
-      def regulator
+      # What the integral expects of the motor, for what is wanted.
+      def model = @gains.model.positive? ? low_pass(@gains.model) : 1.0
+
+      # Torque for a speed that is missing. @param model [Numo::DComplex, Float] for the integral
+      def regulator(model)
         integral = @gains.integral_time.positive? ? z2 / (1 - z2) * (2 * @stage.period / @gains.integral_time) : z2 * 0
-        @gains.notches.inject((integral + 1) * @gains.speed_gain) { |path, notch| path * through(notch) } * smoothed
+        @gains.notches.inject((integral * model + 1) * @gains.speed_gain) { |path, notch| path * through(notch) } * smoothed
       end
 
       def through(notch)

@@ -126,7 +126,7 @@ module Gallop
         dt = 2 * @stage.period
         @plant = plant
         @regulator = Control::SpeedLoop.new
-        @regulator.tune(gain: @gains.speed_gain, integral_time: @gains.integral_time, dt: dt)
+        @regulator.tune(gain: @gains.speed_gain, integral_time: @gains.integral_time, dt: dt, model: @gains.model)
         @notches =
           @gains.notches.map do |notch|
             Control::Notch.new(frequency: notch.frequency, width: notch.width, depth: notch.depth, dt: dt)

@@ -83,7 +83,8 @@ module Gallop
 
         # @param gain [Float] N·m·s/rad @param integral_time [Float] s
         def tune_speed(gain, integral_time)
-          @speed_loop.tune(gain: gain, integral_time: integral_time, dt: SPEED_DT)
+          model = @effective["speed_loop.reference_model"] ? setting("speed_loop.reference_model") : 0
+          @speed_loop.tune(gain: gain, integral_time: integral_time, dt: SPEED_DT, model: model)
         end
 
         # 1/s
