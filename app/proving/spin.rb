@@ -57,6 +57,13 @@ module Proving
       ]
     end
 
+    def travel
+      return unless drive.profile["position.limit_low"] && drive.connection&.online?
+      counts = drive.live_values.fetch("feedback.counts_per_turn") / told(1.0).to_f
+      limits = Motion::Bounds.new(drive.profile, drive.live_values, nil).travel
+      TravelOfTest.new(low: limits.begin&./(counts), high: limits.end&./(counts), counts: counts)
+    end
+
     private
 
     def thing = drive.profile.slides? ? "moving part" : "shaft"

@@ -13,6 +13,10 @@ module Proving
     # A figure that is told when it is begun. @!attribute name [String] of .begun_with @!attribute usual [Numeric]
     Asked = Gallop::Record.define(:name, :label, :unit, :usual)
 
+    # The travel that it moves in, in the unit of its room. @!attribute low [Float, nil], high [Float, nil] its ends by
+    # the limits of the drive @!attribute counts [Float] of the position, in a unit
+    TravelOfTest = Gallop::Record.define(:low, :high, :counts)
+
     # What came of it. @!attribute rows [Array<Array(String, String)>] label and text @!attribute chart [Gallop::Chart,
     # nil] @!attribute figures
     # [Hash{Symbol => Float}] SI, for the tests that come after it
@@ -63,6 +67,9 @@ module Proving
 
     # The figures of .begun_with, for a page. @return [Array<Asked>]
     def asked = []
+
+    # @return [TravelOfTest, nil] of a test that needs room, where the drive knows places
+    def travel = nil
 
     # Figures of .asks_for, for a page. @return [Array<Asked>]
     def answers = []

@@ -18,6 +18,7 @@ import { RunQuestion } from "./RunQuestion";
 import { RunProgress } from "./RunProgress";
 import { RunTrace } from "./RunTrace";
 import { Standing } from "./Standing";
+import { TravelBar } from "./TravelBar";
 import { useRun } from "./useRun";
 
 /**
@@ -117,6 +118,15 @@ function Beginning({ drive, test, said, onSay, writes }: BeginningProps) {
           />
         </Flex>
       ))}
+      {test.travel && (
+        <TravelBar
+          drive={drive}
+          travel={test.travel}
+          room={told.room ?? test.asked.find(({ name }) => name === "room")?.usual ?? 0}
+          unit={test.asked.find(({ name }) => name === "room")?.unit ?? ""}
+          onRoom={(room) => onSay((before) => ({ ...before, told: { ...before.told, room } }))}
+        />
+      )}
       <Eyes eyes={test.eyes} seen={seen} onSee={see} />
       <Flex mt="1.5" gap="2">
         <Action disabled={!ready || begin.isPending} onClick={start}>

@@ -91,7 +91,8 @@ module Gallop
       # Torque for a speed that is missing. @param model [Numo::DComplex, Float] for the integral
       def regulator(model)
         integral = @gains.integral_time.positive? ? z2 / (1 - z2) * (2 * @stage.period / @gains.integral_time) : z2 * 0
-        @gains.notches.inject((integral * model + 1) * @gains.speed_gain) { |path, notch| path * through(notch) } * smoothed
+        @gains.notches.inject((integral * model + 1) * @gains.speed_gain) { |path, notch| path * through(notch) } *
+          smoothed
       end
 
       def through(notch)
