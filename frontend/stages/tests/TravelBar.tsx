@@ -36,7 +36,7 @@ export function TravelBar({ drive, travel, room, unit, onRoom }: Props) {
     onRoom(Math.max(Number((place - here).toPrecision(3)), 0.1));
   };
   return (
-    <Box mt="1.5" data-travel={beyond ? "beyond" : "within"}>
+    <Box mt="1.5" maxW="28rem" data-travel={beyond ? "beyond" : "within"}>
       <svg
         ref={bar}
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}

@@ -59,13 +59,13 @@ export function TuneStage({ drive }: { drive: Drive }) {
       >
         <Box minW="0">
           <Charts drive={drive} tuning={tuning} />
-          <Cascade drive={drive} tuning={tuning} />
           {TESTS[tuning.loop]?.map((id) => (
             <Box key={id}>
               <TestCard drive={drive} id={id} writes={PROVING.includes(id) ? drafted : []} />
               <TakeFound drive={drive} id={id} />
             </Box>
           ))}
+          <Cascade drive={drive} tuning={tuning} />
         </Box>
         <Box minW="0">
           <Column title="Given" note="gains in the draft">
