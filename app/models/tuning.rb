@@ -176,7 +176,7 @@ class Tuning
   def moves? = loop == "position"
 
   # @return [Gallop::Tune::Loops] @param plant [#answer]
-  def loops_of(values, plant = evidence.mechanism, **grid) =
+  def loops_of(values, plant = evidence.plant, **grid) =
     Gallop::Tune::Loops.new(gains_of(values), plant, stage_of(values), **grid)
 
   def chosen(loops) = loops.public_send(loop)
@@ -209,12 +209,12 @@ class Tuning
 
   def varied
     @varied ||=
-      Gallop::Tune::Design::VARIED.map { |how| chosen(loops_of(drafted, evidence.mechanism.varied(**how))).margins }
+      Gallop::Tune::Design::VARIED.map { |how| chosen(loops_of(drafted, evidence.plant.varied(**how))).margins }
   end
 
   def design_of(values)
     count = 2 * Math::PI / values.fetch("feedback.counts_per_turn")
-    Gallop::Tune::Design.new(gains_of(values), evidence.mechanism, stage_of(values), count: count)
+    Gallop::Tune::Design.new(gains_of(values), evidence.plant, stage_of(values), count: count)
   end
 
   def draft(gains, reason)

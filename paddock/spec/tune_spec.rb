@@ -172,6 +172,36 @@ RSpec.describe "The loops of a servo" do
     Gallop::Tune::Loops.new(Gallop::Tune::Gains.of(@stand_in.profile, values), mechanism, stage).speed.margins
   end
 
+  # Each further mass hangs on the shaft behind a spring: sJ (ds + k)/(Js² + ds + k) beside the motor's own sJ.
+  ManyMasses =
+    Struct.new(:inertia, :others) do
+      def answer(s)
+        behind = others.map { |j, k, d| (s * d + k) / (s * s * j + s * d + k) * s * j }
+        1 / (behind.reduce(s * inertia) { |sum, one| sum + one })
+      end
+
+      def resonance = nil
+      def antiresonance = nil
+    end
+
+  it "are tuned on three masses, by the tones that were seen, with margins on the true ones" do
+    commissioned("Carriage") do |drive|
+      drive["firmware"] = "1.1.0"
+      drive["mechanics"].merge!("load_inertia" => 1.4e-4, "stiffness" => 60.0, "damping" => 0.02, "inertia" => 0.7e-4)
+      drive["mechanics"].delete("motor_inertia")
+      drive["appendage"] = { "inertia" => 3e-5, "stiffness" => 26.6, "damping" => 0.002 }
+    end
+    tuned = Gallop::Tune::Automatic.new(BenchInstrument.new(@stand_in), values.dup, room: 12.0, share: 0.55)
+    found = tuned.measure
+    expect(tuned.many?).to be(true)
+    expect(found.rows.to_h["Mechanism"]).to match(/\Amore than two masses, 2\.\d+ kg·cm² in all; rings at/)
+    proposed = found.estimates.to_h { |one| [one.key, @stand_in.profile.fetch(one.key).raw(one.figure)] }
+    gains = Gallop::Tune::Gains.of(@stand_in.profile, firmware.effective.merge(proposed))
+    truth = ManyMasses.new(0.7e-4, [[1.4e-4, 60.0, 0.02], [3e-5, 26.6, 0.002]])
+    margins = Gallop::Tune::Loops.new(gains, truth, stage).speed.margins
+    expect([margins.stable?, margins.phase, margins.peak]).to match([true, be > 40, be < 2])
+  end
+
   it "are tuned by the drive itself, with margins on the true mechanism, and left as they were" do
     two_masses("Carriage")
     before = settings

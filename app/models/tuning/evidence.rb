@@ -21,6 +21,10 @@ class Tuning
         )
     end
 
+    # What the loops are reckoned with: where it is more than two masses, the tones themselves.
+    # @return [Gallop::Tune::Mechanism, Gallop::Tune::Sampled]
+    def plant = response["many"] ? (@plant ||= Gallop::Tune::Sampled.of(response["tones"])) : mechanism
+
     # @return [Gallop::Tune::Measured, nil]
     def tones
       return @tones if defined?(@tones)
@@ -44,7 +48,7 @@ class Tuning
     def source
       return "By what is set of the inertia: nothing was measured yet." unless measured?
       from = [("Turn by the loops" if spin["inertia"]), (Gallop::Tests.title(seen.kind) if seen)].compact
-      spring = rings? ? "two masses" : "one mass"
+      spring = response["many"] ? "more than two masses" : (rings? ? "two masses" : "one mass")
       "As measured by #{from.join(" and ")}: #{spring}."
     end
 

@@ -8,8 +8,8 @@ module Gallop
     # without one @!attribute seen_too [Symbol, nil] kind of motor for which it looks at one as well, where there is one
     # @!attribute optional [Boolean] whether a drive is identified without it @!attribute not_for
     # [Array<Symbol>] kinds of motor for which it makes no sense @!attribute only_for [Symbol, nil] the one for which it
-    # does @!attribute braked [Boolean] whether it needs a holding brake that the drive commands @!attribute placing
-    # [Boolean] whether it needs a drive that goes to places
+    # does @!attribute braked [Boolean] whether it needs a holding brake that the drive commands @!attribute having
+    # [String, nil] value that the drive has to have
     Row =
       Record.define(
         :id,
@@ -24,12 +24,12 @@ module Gallop
         not_for: [],
         only_for: nil,
         braked: false,
-        placing: false
+        having: nil
       ) do
         # @param has [Array<Symbol>] of :counts, :fine and :brake, what the drive has
         def fits?(profile, has)
           counts = has.include?(:counts)
-          return false if placing && profile["position.target"].nil?
+          return false if having && profile[having].nil?
           return false if (braked && !has.include?(:brake)) || (fine && !has.include?(:fine))
           return false if only_for && only_for != profile.motor_kind
           (counts ? !blind || seen_too == profile.motor_kind : !counting) && !not_for.include?(profile.motor_kind)
@@ -148,7 +148,7 @@ module Gallop
         stage: "tune",
         counting: true,
         fine: true,
-        placing: true,
+        having: "position.target",
         optional: true,
         not_for: %i[induction],
         words: "tune position loop following error path profile lag feed-forward rehearsal predicted measured move"
@@ -159,7 +159,7 @@ module Gallop
         stage: "tune",
         counting: true,
         fine: true,
-        placing: true,
+        having: "ramps.swing_frequency",
         optional: true,
         not_for: %i[induction],
         words: "tune vibration residual swing sway shaper jerk settling load rest spring belt quiet moves"

@@ -72,7 +72,8 @@ module Gallop
             inertia: mechanism.whole,
             resonance: mechanism.resonance,
             antiresonance: mechanism.antiresonance,
-            damping: fit.found.damping,
+            damping: (fit.found.damping unless many?),
+            many: (1.0 if many?),
             crossover: taken&.point&.crossover,
             phase_margin: taken && margins(taken.point.gains).phase,
             peak: taken && margins(taken.point.gains).peak,
@@ -92,8 +93,9 @@ module Gallop
       def stage = @stage ||= Stage.of(@profile, @values, gait: @gait)
       def gains = @gains ||= Gains.of(@profile, @values)
 
-      # As the frequency response shows it.
+      # As the frequency response shows it, where that is one mass or two; else the one mass that it is from afar.
       def mechanism
+        return @mechanism ||= Mechanism.new(inertia: sampled.whole, **@held) if many?
         @mechanism ||=
           Mechanism.found(
             inertia: fit.found.inertia,
@@ -106,13 +108,23 @@ module Gallop
 
       def design
         @design ||=
-          Design.new(gains, mechanism, stage, count: 2 * Math::PI / @instrument.figure("feedback.counts_per_turn"))
+          Design.new(gains, plant, stage, count: 2 * Math::PI / @instrument.figure("feedback.counts_per_turn"))
       end
 
-      # With the mechanism as it was fitted. @return [Margins]
-      def margins(gains) = Loops.new(gains, mechanism, stage).speed.margins
+      # What the loops are designed for. @return [Mechanism, Sampled]
+      def plant = many? ? sampled : mechanism
+
+      # Whether it is neither one mass nor two, and yet known by its tones.
+      def many? = @many ||= !whole? && sampled.known?
+
+      # With the mechanism as it was fitted, or seen. @return [Margins]
+      def margins(gains) = Loops.new(gains, plant, stage).speed.margins
 
       private
+
+      # @return [Array<Array>] as Measured and Sampled take them
+      def told_tones = @response.tones.map { |tone| [tone.frequency, tone.gain.real, tone.gain.imag, tone.coherence] }
+      def sampled = @sampled ||= Sampled.of(told_tones)
 
       # Play makes a spring that no two masses quite have: what is designed is held against the tones themselves.
       def fit = @fit ||= Identify::ResponseFit.new(@response.tones, good: ROUGH)
@@ -142,7 +154,7 @@ module Gallop
       def part(from, width) = PartOf.new(@instrument, from, width)
 
       def refuse_unknown
-        return if whole?
+        return if whole? || many?
         raise Identify::Undecided,
               "What hangs on the motor could not be told from its frequency response: #{why_unknown} Nothing was " \
                 "changed. Design by the figures of Mechanics instead, above, or give it more room and a higher gait."
@@ -157,7 +169,7 @@ module Gallop
         return if design.possible?
         raise Identify::Undecided,
               "No gain keeps its margins with this mechanism: it swings at " \
-                "#{Quantities.format(mechanism.resonance.to_f, "Hz", 0)}, too low and too little damped. Nothing was " \
+                "#{Quantities.format(plant.resonance.to_f, "Hz", 0)}, too low and too little damped. Nothing was " \
                 "changed."
       end
 
@@ -177,8 +189,7 @@ module Gallop
 
       # The margins that the tones themselves leave, sure ones alone.
       def by_tones(gains)
-        seen =
-          Measured.new(@response.tones.map { |tone| [tone.frequency, tone.gain.real, tone.gain.imag, tone.coherence] })
+        seen = Measured.new(told_tones)
         return unless seen.any?
         margins = Loops.new(gains, seen, stage, frequencies: seen.frequencies).speed.margins
         if margins.peak > HIGHEST_PEAK

@@ -54,11 +54,17 @@ module Gallop
 
       def mechanism
         found = @tuned.mechanism
+        return "more than two masses, #{@tuned.shaft.text(:inertia, found.whole)} in all; #{rings}" if @tuned.many?
         return "one mass, #{@tuned.shaft.text(:inertia, found.whole)}" unless found.two?
         "two masses, #{
           @tuned.shaft.text(:inertia, found.whole)
         } in all, the load #{shown(found.ratio, nil)} times the " \
           "motor's; swings at #{shown(found.antiresonance, "Hz")} and #{shown(found.resonance, "Hz")}"
+      end
+
+      def rings
+        peaks = @tuned.plant.peaks.map { |peak| shown(peak, "Hz") }
+        peaks.any? ? "rings at #{peaks.join(" and ")}" : "nothing rings loudly"
       end
 
       # What each of the three would be.

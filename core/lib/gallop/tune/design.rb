@@ -31,7 +31,8 @@ module Gallop
       # @!attribute gains [Gains] @!attribute crossover [Float] Hz @!attribute limited_by [Symbol] margins or noise
       Point = Record.define(:gains, :crossover, :limited_by)
 
-      # @param gains [Gains] as they are: what is not designed stays @param mechanism [Mechanism] @param stage [Stage]
+      # @param gains [Gains] as they are: what is not designed stays @param mechanism [Mechanism, Sampled]
+      # @param stage [Stage]
       # @param count [Float, nil] rad of a count of the device
       def initialize(gains, mechanism, stage, count: nil)
         @gains = gains
@@ -82,14 +83,18 @@ module Gallop
       # @return [Array<Hash>]
       def filters
         plain = [{ notches: [], low_pass: 0.0 }]
-        return plain unless @mechanism.two? && @stage.notches.positive?
-        resonance = @mechanism.resonance
-        return plain unless Gains::Notch.possible?(resonance)
+        rings = @mechanism.peaks.select { |peak| Gains::Notch.possible?(peak) }.first(@stage.notches)
         plain +
-          NOTCH_WIDTHS.map do |width|
-            notch = Gains::Notch.new(number: 1, frequency: resonance, width: width * resonance, depth: NOTCH_DEPTH)
-            { notches: [notch], low_pass: 0.0 }
+          (1..rings.size).flat_map do |count|
+            NOTCH_WIDTHS.map { |width| { notches: notches(rings.first(count), width), low_pass: 0.0 } }
           end
+      end
+
+      # @param width [Float] of each frequency
+      def notches(frequencies, width)
+        frequencies.each_with_index.map do |frequency, n|
+          Gains::Notch.new(number: n + 1, frequency: frequency, width: width * frequency, depth: NOTCH_DEPTH)
+        end
       end
 
       def integral(share) = INTEGRAL[:quiet] + share * (INTEGRAL[:quick] - INTEGRAL[:quiet])

@@ -41,6 +41,9 @@ module Gallop
         end
 
         def two? = stiffness.positive?
+
+        # Hz of what rings
+        def peaks = [resonance].compact
         def whole = inertia + load_inertia
         def ratio = load_inertia / inertia
 
