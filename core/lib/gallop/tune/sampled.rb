@@ -4,8 +4,8 @@ require "numo/narray"
 
 module Gallop
   module Tune
-    # A mechanism of however many masses, as its tones have shown it: what it answers between them lies between them, and
-    # beyond their ends it goes on like a mass. Enough for margins and a design, not for a rehearsal.
+    # A mechanism of however many masses, as its tones have shown it: what it answers between them lies between them,
+    # and beyond their ends it goes on like a mass. Enough for margins and a design, not for a rehearsal.
     class Sampled
       SURE = 0.9 # coherence of a tone that is believed
       FEWEST = 24 # such tones
