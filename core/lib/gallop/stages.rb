@@ -58,7 +58,7 @@ module Gallop
         title: "Tune",
         groups: %w[current_loop speed_loop position_loop filters output],
         form: nil,
-        words: "gain loop bode margin notch bandwidth overshoot settling following error resonance boost slip quiet moves"
+        words: "gain loop bode margin notch bandwidth overshoot settling error resonance boost slip quiet"
       ),
       Stage.new(
         id: "verify",

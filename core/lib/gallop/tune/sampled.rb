@@ -21,8 +21,9 @@ module Gallop
       # @param tones [Array<Array(Float, Float, Float, Float)>] as Measured
       def self.of(tones)
         sure = tones.select { |tone| tone.last > SURE }.sort_by(&:first)
-        new(sure.map { |frequency, real, imaginary, _|
- Tone.new(frequency: frequency, answer: Complex(real, imaginary)) })
+        new(
+          sure.map { |frequency, real, imaginary, _| Tone.new(frequency: frequency, answer: Complex(real, imaginary)) }
+        )
       end
 
       # @param tones [Array<Tone>] by frequency @param heavier [Float] times the inertia that they show
@@ -33,7 +34,8 @@ module Gallop
 
       # Whether enough was seen, from where it goes as one mass on.
       def known?
-        @tones.size >= FEWEST && @tones.first(LOWEST).all? { |tone| (tone.answer.arg * 180 / Math::PI + 90).abs < RIGID }
+        @tones.size >= FEWEST &&
+          @tones.first(LOWEST).all? { |tone| (tone.answer.arg * 180 / Math::PI + 90).abs < RIGID }
       end
 
       # kg·m²
