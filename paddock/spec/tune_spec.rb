@@ -124,6 +124,31 @@ RSpec.describe "The loops of a servo" do
     expect(run.worst_error).to be_within(0.1 * lag).of(lag)
   end
 
+  # Of those that count finely and go to places.
+  ["Carriage", "Head lift", "Squeegee", "Doser"].each do |name|
+    it "step, and move to a place, as they were rehearsed, at the #{name}" do
+      commissioned(name)
+      restart
+      write("position.following_error_window", 1_000_000)
+      point =
+        Gallop::Tune::Design.new(gains, mechanism, stage, count: 2 * Math::PI / read("feedback.counts_per_turn")).at(
+          0.4
+        )
+      Gallop::Tune::Settings
+        .new(@stand_in.profile, values)
+        .of(point.gains)
+        .each { |key, raw| firmware.write(@stand_in.profile.fetch(key), raw) }
+      how = { room: 4.0, gains: gains, mechanism: mechanism, stage: stage }
+      instrument = BenchInstrument.new(@stand_in)
+      instrument.enable_for_speed
+      step = Gallop::Tune::Step.new(instrument, **how).measure.figures
+      instrument.disable
+      move = instrument.placing.driving { Gallop::Tune::Move.new(instrument, **how).measure }.figures
+      expect(step[:agreement]).to be < 0.1
+      expect(move[:lag_rehearsed]).to be_within(0.1 * move[:lag]).of(move[:lag])
+    end
+  end
+
   # A lift of 0.06 N·m, held by its friction of 0.08 N·m.
   it "follow a path closer with what is known given ahead, as it was rehearsed" do
     commissioned("Carriage") do |drive|
