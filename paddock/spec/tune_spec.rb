@@ -32,15 +32,19 @@ RSpec.describe "The loops of a servo" do
   # What the shaft does for what is added to the demanded speed, over whole periods, while it turns.
   # @return [Array<Gallop::Identify::ResponseSpectra::Tone>]
   def answers(amplitude, lowest, highest)
-    instrument = BenchInstrument.new(@stand_in)
     write("speed.target", 600)
+    added(BenchInstrument.new(@stand_in), amplitude, lowest, highest, :speed)
+  end
+
+  # @param place [Symbol] of Excitation::PLACES
+  def added(instrument, amplitude, lowest, highest, place)
     pass(1.0)
     instrument.excite(
       Gallop::Identify::Excitation.new(
         amplitude: amplitude,
         lowest: lowest,
         highest: highest,
-        place: :speed,
+        place: place,
         duration: 20.0
       )
     )
@@ -66,6 +70,27 @@ RSpec.describe "The loops of a servo" do
     frequencies = Numo::DFloat.cast(sure.map(&:frequency))
     closed = Gallop::Tune::Loops.new(gains, mechanism, stage, frequencies: frequencies).speed.closed.to_a
     off = sure.zip(closed).map { |tone, reckoned| tone.gain / reckoned }
+    expect(off.map { |ratio| (20 * Math.log10(ratio.abs)).abs }.max).to be < 1
+    expect(off.map { |ratio| (ratio.arg * 180 / Math::PI).abs }.max).to be < 5
+  end
+
+  # What is added to the place goes through the gain alone, and not through what is given ahead of it.
+  it "answer over the frequency at the position loop as well" do
+    two_masses("Carriage")
+    { "gain" => 0.03, "integral_time" => 25 }.each { |key, figure| write("speed_loop.#{key}", figure) }
+    write("position_loop.gain", 60)
+    write("position.following_error_window", 1_000_000_000)
+    write("ramps.profile_speed", 300)
+    instrument = BenchInstrument.new(@stand_in).placing
+    instrument.enable(BenchInstrument::PLACING)
+    instrument.place(instrument.count + 200 * read("feedback.counts_per_turn"))
+    tones = added(instrument, 0.05, 4.0, 60.0, :position)
+    sure = tones.select { |tone| tone.coherence > 0.9 && tone.frequency < 40 }
+    expect(sure.size).to be > 15
+    frequencies = Numo::DFloat.cast(sure.map(&:frequency))
+    open = Gallop::Tune::Loops.new(gains, mechanism, stage, frequencies: frequencies).position.open.to_a
+    off =
+      sure.zip(open).map { |tone, loop| tone.gain / Complex(0, 2 * Math::PI * tone.frequency) / (loop / (1 + loop)) }
     expect(off.map { |ratio| (20 * Math.log10(ratio.abs)).abs }.max).to be < 1
     expect(off.map { |ratio| (ratio.arg * 180 / Math::PI).abs }.max).to be < 5
   end

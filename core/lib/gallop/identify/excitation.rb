@@ -4,7 +4,7 @@ module Gallop
   module Identify
     # What a drive is to add to what its loops want, SI of what is moved; see docs/identify.md.
     #
-    # @!attribute amplitude [Float] peak, N·m or N; rad/s or m/s @!attribute lowest [Float], highest [Float] Hz
+    # @!attribute amplitude [Float] peak, N·m or N; rad/s or m/s; rad or m @!attribute lowest [Float], highest [Float] Hz
     # @!attribute period [Float] s after which it begins anew @!attribute duration [Float] s
     # @!attribute way [Float] rad or m to each side, beyond which the drive stops; zero for no bound
     Excitation =
@@ -35,7 +35,7 @@ module Gallop
 
     class Excitation
       FORMS = { tones: 0, sweep: 1, random_binary: 2 }.freeze
-      PLACES = { torque: 0, speed: 1 }.freeze
+      PLACES = { torque: 0, speed: 1, position: 2 }.freeze
     end
   end
 end

@@ -7,16 +7,17 @@ module Gallop
       # again and again; whatever ends the loops ends it.
       class Excitation < Part
         STATES = { none: 0, under_way: 1, ended: 2, edge: 3 }.freeze
+        KINDS = %i[torque speed angle].freeze # of the shaft, by place
         FORMS = %i[tones sweep random_binary].freeze
         BEGIN_IT = 1 # of excitation.command
-        SPEED = 1 # of excitation.place
+        POSITION = 2 # of excitation.place
         RATE = 1 / Servo::SPEED_DT
         STEPS = 8192 # of a period at most
         NEARLY = 1e-3 # of a step: a period comes as a single
         QUICK_STOP = 2 # Controlword
 
-        # What is added now: N·m, rad/s
-        attr_reader :torque, :speed
+        # What is added now: N·m, rad/s, rad
+        attr_reader :torque, :speed, :place
 
         def wake
           @state = :none
@@ -35,7 +36,7 @@ module Gallop
         # @param number [Integer] of excitation.command
         def command(number)
           return rest unless number == BEGIN_IT
-          begin_it if drive.loops_run?
+          begin_it if drive.loops_run? && (own("place") != POSITION || drive.positioning?)
         end
 
         # Each period of the speed loop, while it is live.
@@ -58,16 +59,15 @@ module Gallop
         def begin_it
           @hold = [(own("period") * RATE / STEPS - NEARLY).ceil, 1].max
           take_table
-          at_speed = own("place") == SPEED
           @peak = own("amplitude")
-          @as_torque = at_speed ? 0.0 : drive.shaft.reckoned(:torque, 1.0)
-          @as_speed = at_speed ? drive.shaft.reckoned(:speed, 1.0) : 0.0
+          @as_torque, @as_speed, @as_place =
+            KINDS.each_with_index.map { |kind, place| own("place") == place ? drive.shaft.reckoned(kind, 1.0) : 0.0 }
           @duration = own("duration")
           @way = own("way").positive? ? drive.shaft.reckoned(:angle, own("way")) : nil
           @from = drive.position
           @quick_down = drive.of_shaft("ramps.quick_stop", :acceleration)
           @time = 0.0
-          @place = -1
+          @at = -1
           @tick = 0
           @state = :under_way
           put_out
@@ -89,14 +89,15 @@ module Gallop
         end
 
         def put_out
-          @place = (@place + 1) % @table.size
-          @value = @peak * @table[@place]
+          @at = (@at + 1) % @table.size
+          @value = @peak * @table[@at]
           @torque = @as_torque * @value
           @speed = @as_speed * @value
+          @place = @as_place * @value
         end
 
         def silence
-          @value = @torque = @speed = 0.0
+          @value = @torque = @speed = @place = 0.0
         end
 
         # Whether it would get out of its way even by a quick stop.

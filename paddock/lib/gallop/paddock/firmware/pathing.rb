@@ -58,7 +58,7 @@ module Gallop
           @path.step(@goal, @cruise < cruise ? @cruise : cruise, ramps.up, ramps.down, dt)
           go_on
           @rate = (@pace - before) / dt
-          asked = @ahead * @pace + drive.position_gain * (@place - position)
+          asked = @ahead * @pace + drive.position_gain * (@place + drive.added_place - position)
           @speed = asked.clamp(-CATCHING_UP * bounds.backward, CATCHING_UP * bounds.top)
         end
 

@@ -87,6 +87,9 @@ module Gallop
           @speed_loop.tune(gain: gain, integral_time: integral_time, dt: SPEED_DT, model: model)
         end
 
+        # rad that an excitation adds to the place that is wanted
+        def added_place = @excitation.place
+
         # 1/s
         def position_gain = @gain_sets.position_gain
 

@@ -13,6 +13,7 @@ module Gallop
         # rad/s that is commanded
         def asked_speed = @target * @target_step
         def brake_opening? = @brake.opening?
+        def positioning? = @positioning
 
         private
 
@@ -58,7 +59,6 @@ module Gallop
           @wanted_speed = @wanted_rate = 0.0
         end
 
-        def positioning? = @positioning
         def by_torque? = @by_torque
 
         # 4 kHz: what speed is asked for now.
