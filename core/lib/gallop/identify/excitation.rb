@@ -4,7 +4,8 @@ module Gallop
   module Identify
     # What a drive is to add to what its loops want, SI of what is moved; see docs/identify.md.
     #
-    # @!attribute amplitude [Float] peak, N·m or N; rad/s or m/s; rad or m @!attribute lowest [Float], highest [Float] Hz
+    # @!attribute amplitude [Float] peak, N·m or N; rad/s or m/s; rad or m
+    # @!attribute lowest [Float], highest [Float] Hz
     # @!attribute period [Float] s after which it begins anew @!attribute duration [Float] s
     # @!attribute way [Float] rad or m to each side, beyond which the drive stops; zero for no bound
     Excitation =
