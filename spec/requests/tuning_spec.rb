@@ -167,6 +167,20 @@ RSpec.describe "Tuning a drive", type: :request do
     expect([response.status, message]).to match([422, /has no speed loop, as it is set/])
   end
 
+  it "runs a frequency drive up its ramp, and keeps it as a try", :real_time do
+    other = commissioned(@paddock, "Web feed")
+    other.connection.motion.take(ApiCalls::TAB, "Robin")
+    other.update!(gait: "canter")
+    with_signs_of_life(other.connection) do
+      begun = api(:post, "/drives/#{other.id}/runs", { test: "run_up", eyes: %w[nobody free] })
+      expect(response.status).to eq(201), begun.inspect
+      wait_until("the end of the run-up", seconds: 40) { Run.find(begun["id"]).standing != "running" }
+    end
+    view = api(:get, "/drives/#{other.id}/tuning")
+    expect(view["tries"]).to match([include("best" => true, "live" => true, "agreement" => be < 0.15)])
+    expect(view["tries"].first["headline"]).to match(/\AFollows its ramp to \d+\.\d rpm/)
+  end
+
   it "is not known of a drive that was never connected, and by its profile of others" do
     offline = create_drive(@paddock, "Roll tug")
     offline.update!(family: "fjord")
