@@ -34,7 +34,7 @@ RSpec.describe FirmwareUpdate do
       from_version: "1.0.0",
       to_version: "1.1.0",
       altered: [],
-      message: /all as before, 16 are new/
+      message: /all as before, 27 are new/
     )
     back
     expect([drive.profile.version, drive.live_values["limits.motor_speed"], drive.profile.missing_functions]).to eq(

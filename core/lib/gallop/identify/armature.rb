@@ -10,18 +10,23 @@ module Gallop
     #
     # with D for dead time and drops of the stage, which change their sign with the current; where that ripples through
     # zero, up to c, they do so gradually (e.g. Holmes, Lipo: Pulse Width Modulation for Power Converters, ch. 2). By
-    # least squares for each of several c; the one that leaves least is taken. The back-EMF of a shaft that shakes a
-    # little stands against di/dt, and takes some percent of the inductance. All along β, where a phase of a vector is
-    # half of what lies between both wires.
+    # least squares for each of several c; of those that leave hardly more than the best the narrowest is taken, as a
+    # wide one looks like resistance. The back-EMF of a shaft that shakes a little stands against di/dt, and takes
+    # some percent of the inductance. All along β, where a phase of a vector is half of what lies between both wires.
     class Armature
       CLEAR = 0.2 # of the current of the one channel that the other may show
       LEAST = 10 # times the noise, that a current must have
       RIPPLES = (1..80).map { |n| 0.01 * n }.freeze # c, of the amplitude
       FAINT = 0.05 # of the drop at the resistance, that a stage may take for itself unnoticed
+      HARDLY = 1.003 # times what the best leaves
+      MOST_WORTH = 0.05 # of the resistance, for a step of c
       MOST_RIPPLE = 0.6 # of it, beyond which dead time and resistance look alike
 
       # c as a share of the amplitude: the more of it ripples through zero, the less is sure
       attr_reader :ripple
+
+      # Share of the resistance that a step of c is worth
+      attr_reader :sensitivity
 
       # Ω, H, along β; what the fit leaves over, as a share of the voltage
       attr_reader :reading, :resistance, :inductance, :left_over
@@ -63,12 +68,28 @@ module Gallop
         before, after = current[0...-1], current[1..]
         mean = (before + after) / 2
         columns = [mean, (after - before) / @take.interval, before]
-        @ripple, best =
-          RIPPLES.map { |share| [share, fitted(columns, share * mean.abs.max)] }.min_by { |_, one| one[:left_over] }
+        fits = RIPPLES.map { |share| fitted(columns, share * mean.abs.max) }
+        at = least(fits)
+        @ripple = RIPPLES[at]
+        best = fits[at]
+        @sensitivity = worth(fits, at)
+        refuse_ripple if @sensitivity > MOST_WORTH
         refuse_ripple if @ripple > MOST_RIPPLE && best[:stage].abs > FAINT * best[:resistance].abs * mean.abs.max
         @resistance, @inductance, @left_over = best.values_at(:resistance, :inductance, :left_over)
         return if @resistance.positive? && @inductance.positive? && @left_over < CLEAR
         raise Undecided, "The current does not follow the tone as that of a motor with brushes does. Try again."
+      end
+
+      # @return [Integer]
+      def least(fits)
+        most = HARDLY * fits.map { |one| one[:left_over] }.min
+        fits.index { |one| one[:left_over] <= most }
+      end
+
+      # Where the stage takes much, a little more or less of c makes another resistance of it.
+      def worth(fits, at)
+        beside = fits[[at - 1, 0].max..(at + 1)].map { |one| one[:resistance] }
+        (beside.max - beside.min) / fits[at][:resistance].abs / 2
       end
 
       def fitted(columns, ripple)

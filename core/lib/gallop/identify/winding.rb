@@ -222,7 +222,7 @@ module Gallop
         Found.new(
           reading: armature.reading,
           resistance: 2 * armature.resistance,
-          resistance_uncertainty: 2 * armature.resistance * [armature.left_over, 0.01 + RIPPLES * armature.ripple].max,
+          resistance_uncertainty: 2 * armature.resistance * uncertainty_of(armature),
           low: 2 * armature.inductance,
           high: 2 * armature.inductance,
           inductance_uncertainty: 2 * armature.inductance * [armature.left_over, 0.02].max
@@ -230,6 +230,9 @@ module Gallop
       ensure
         @instrument.rest
       end
+
+      # Share of its resistance
+      def uncertainty_of(armature) = [armature.left_over, 0.01 + RIPPLES * armature.ripple, armature.sensitivity].max
 
       # The holds one after the other.
       def drawn
