@@ -27,7 +27,10 @@ module Proving
       )
     end
 
-    def needs(of: nil) = Needs.new(drive, @tab, of: of).driven(motor: self.class.motor_known)
+    def needs(of: nil)
+      asked = of.nil? && @common ? @common.needs : Needs.new(drive, @tab, of: of)
+      asked.driven(motor: self.class.motor_known)
+    end
 
     # @param eyes [Array<String>] ids of what was looked at
     def start(eyes: [], **given)

@@ -24,7 +24,8 @@ module Proving
 
     # Before a test that lets current flow. @param motor [Boolean] whether the motor has to be known
     def driven(motor: true)
-      linked? ? [*enabling(motor ? motor_data : motor_entered), recorder] : linked
+      return linked unless linked?
+      (@driven ||= {})[motor] ||= [*enabling(motor ? motor_data : motor_entered), recorder]
     end
 
     # Before live figures are looked at.

@@ -17,6 +17,10 @@ module Proving
     # the limits of the drive @!attribute counts [Float] of the position, in a unit
     TravelOfTest = Gallop::Record.define(:low, :high, :counts)
 
+    # What tests of one drive have in common at one moment. @!attribute needs [Needs] @!attribute runs [Hash{String =>
+    # Run}] the last ones, by id of the test
+    Common = Gallop::Record.define(:needs, :runs)
+
     # What came of it. @!attribute rows [Array<Array(String, String)>] label and text @!attribute chart [Gallop::Chart,
     # nil] @!attribute figures
     # [Hash{Symbol => Float}] SI, for the tests that come after it
@@ -29,8 +33,12 @@ module Proving
       # @raise [KeyError]
       def named(id) = Proving.const_get(Gallop::Tests.fetch(id).id.camelize)
 
-      # Those that make sense for a drive.
-      def of(drive, tab) = all.map { |test| test.new(drive, tab) }.select(&:applies?)
+      # Those that make sense for a drive, to be shown: what they have in common is looked up once for all of them.
+      def of(drive, tab)
+        runs = drive.runs.where(id: drive.runs.group(:kind).select("MAX(id)")).index_by(&:kind)
+        needs = Needs.new(drive, tab)
+        all.map { |test| test.new(drive, tab, common: Common.new(needs: needs, runs: runs)) }.select(&:applies?)
+      end
 
       def id = name.demodulize.underscore
       def stage = Gallop::Tests.fetch(id).stage
@@ -49,10 +57,11 @@ module Proving
 
     attr_reader :drive
 
-    # @param tab [String, nil] that asks
-    def initialize(drive, tab)
+    # @param tab [String, nil] that asks @param common [Common, nil]
+    def initialize(drive, tab, common: nil)
       @drive = drive
       @tab = tab
+      @common = common
     end
 
     def id = self.class.id
@@ -90,7 +99,7 @@ module Proving
     def proof = drive.latest_proofs.find { |one| one.kind == id }
 
     # @return [Run, nil] the last one
-    def run = @run ||= drive.runs.where(kind: id).newest_first.first
+    def run = @run ||= @common ? @common.runs[id] : drive.runs.where(kind: id).newest_first.first
 
     # @param given [Hash{Symbol => Object}] of .begun_with @return [Run]
     # @raise [Motion::Unmet, Undertaking::Busy]

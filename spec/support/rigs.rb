@@ -43,7 +43,7 @@ module Rigs
         "inertia" => 0.7e-4,
         "load_inertia" => 1.4e-4,
         "stiffness" => 1.0,
-        "damping" => 1.4e-4,
+        "damping" => 4.2e-4,
         "coulomb" => 0.004,
         "breakaway" => 0.005
       )
