@@ -24,7 +24,7 @@ export function GainList({ drive, tuning }: { drive: Drive; tuning: Tuning }) {
         return (
           <Grid
             key={field.key}
-            templateColumns="minmax(0, 1fr) 1.4rem 7.6rem 1.4rem"
+            templateColumns="minmax(0, 1fr) 1.4rem 8rem 1.4rem"
             alignItems="center"
             gap="1.5"
             py="0.5"
@@ -46,7 +46,7 @@ export function GainList({ drive, tuning }: { drive: Drive; tuning: Tuning }) {
               label={field.name}
               value={now}
               unit={field.unit}
-              width="4.3rem"
+              width="4.7rem"
               drafted={field.draft !== null}
               onChange={set}
             />
