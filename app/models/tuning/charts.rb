@@ -14,16 +14,28 @@ class Tuning
     end
 
     # @return [Array<Gallop::Chart>]
-    def charts = [gains, phases, step].compact
+    def charts = [gains, phases, step, closed].compact
 
     private
 
-    def gains
-      chart("gain", "Open loop", log, Gallop::Chart::Axis.new(label: "gain", unit: "dB"), marks: notches) do |loop|
-        levels = loop.open.abs.to_a.map { |gain| 20 * Math.log10([gain, Float::MIN].max) }
-        loop.frequencies.to_a.zip(levels).select { |_, level| LEVELS.cover?(level) }
+    def gains = chart("gain", "Open loop", log, decibels, marks: notches) { |loop| levels(loop.frequencies, loop.open) }
+
+    # What comes of what is wanted, and how much of a disturbance the loop leaves (above 0 dB it makes it larger).
+    def closed
+      chart("closed", "Closed loop", log, decibels) { |loop| levels(loop.frequencies, loop.closed) }&.then do |one|
+        loop = @tuning.chosen(shown.find { |_, role, _| role == :main }.last)
+        points = within(levels(loop.frequencies, 1 / (loop.open + 1)))
+        left = Gallop::Chart::Curve.new(name: "left of a disturbance", role: :second, points: points)
+        one.with(curves: [*one.curves, left])
       end
     end
+
+    def levels(frequencies, gains)
+      levels = gains.abs.to_a.map { |gain| 20 * Math.log10([gain, Float::MIN].max) }
+      frequencies.to_a.zip(levels).select { |_, level| LEVELS.cover?(level) }
+    end
+
+    def decibels = Gallop::Chart::Axis.new(label: "gain", unit: "dB")
 
     def phases
       axis = Gallop::Chart::Axis.new(label: "phase", unit: "°")
@@ -35,15 +47,16 @@ class Tuning
     def chart(id, title, x, y, marks: [], &points)
       curves =
         shown.map do |name, role, loops|
-          all = points.call(@tuning.chosen(loops)).select { |frequency, _| SHOWN.cover?(frequency) }
-          Gallop::Chart::Curve.new(
-            name: name,
-            role: role,
-            points: all.map { |frequency, figure| [frequency.round(2), figure.round(2)] }
-          )
+          Gallop::Chart::Curve.new(name: name, role: role, points: within(points.call(@tuning.chosen(loops))))
         end
       one = Gallop::Chart.new(id: id, title: title, x: x, y: y, curves: curves, marks: marks)
       one if one.shown?
+    end
+
+    def within(points)
+      points
+        .select { |frequency, _| SHOWN.cover?(frequency) }
+        .map { |frequency, figure| [frequency.round(2), figure.round(2)] }
     end
 
     def log = Gallop::Chart::Axis.new(label: "frequency", unit: "Hz", scale: :log)
