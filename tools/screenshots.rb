@@ -199,9 +199,8 @@ class Screenshots
     end
     expect(page).to have_css("[data-try]", wait: 60)
     click_button "Design"
-    expect(page).to have_css("[data-chart=gain]", text: "with the draft").and(
-      have_css("footer", text: /[1-9]\d* drafted/)
-    )
+    expect(page).to have_css("[data-chart=gain]", text: "with the draft")
+    expect(page).to have_css("footer", text: /[1-9]\d* drafted/)
     page.execute_script("document.querySelector('h1').scrollIntoView({ block: 'end' })")
     picture("tune")
     drive = drive_id("Carriage")
