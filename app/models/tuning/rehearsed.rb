@@ -5,6 +5,7 @@ class Tuning
   module Rehearsed
     KEPT = 24
     SECONDS = 0.25 # of what comes after a ramp or a path
+    WAY = 1.0 # turns of a move at most, so that it follows at once what is typed
 
     @runs = {}
     @mutex = Mutex.new
@@ -31,7 +32,7 @@ class Tuning
       end
 
       def move(rehearsal, stage, room)
-        way = Gallop::Tune::Way.within(stage, room)
+        way = Gallop::Tune::Way.within(stage, [room, WAY].min)
         rehearsal.move(way.distance, cruise: way.cruise, seconds: way.lasts + SECONDS)
       end
     end
