@@ -42,17 +42,19 @@ class Tuning
   Verdict = Gallop::Record.define(:headline, :detail, :tone)
 
   # @param loop [String, nil] one of those that the drive has
-  def self.of(drive, loop = nil) = (drive.profile.motor_kind == :induction ? OfFrequency : self).new(drive, loop)
+  def self.of(drive, loop = nil) = suited_to(drive.profile).new(drive, loop)
+
+  # @return [Class]
+  def self.suited_to(profile) = profile.motor_kind == :induction ? OfFrequency : Tuning
 
   # All that belong to a loop of any drive. @return [Array<String>] keys
   def self.all_values = [self, OfFrequency].flat_map { |one| one::VALUES.values }.flatten.uniq
 
   # Kinds of tests whose proofs are tries.
-  def self.kinds_of_tries = [*PROVEN.each_value.map(&:kind), OfFrequency::RUN_UP.kind]
+  def self.kinds_of_tries = [self, OfFrequency].flat_map { |one| one::PROVEN.values }.map(&:kind).uniq
 
   # The test by whose proof a drive counts as tuned.
-  def self.kind_of_proof(profile) =
-    (profile.motor_kind == :induction ? OfFrequency::RUN_UP : PROVEN.fetch("speed")).kind
+  def self.kind_of_proof(profile) = suited_to(profile)::PROVEN.values.first.kind
 
   attr_reader :drive
 
@@ -199,9 +201,9 @@ class Tuning
   BARELY = 40.0 # °
   private_constant :UNMEASURED, :WINDING, :MOST_TRIES, :BARELY
 
-  def values = VALUES
+  def values = self.class::VALUES
   def wanted = gains_of(drafted)
-  def proven = PROVEN[loop]
+  def proven = self.class::PROVEN[loop]
   def room = Gallop::Tune::Step.usual_room(drive.profile)
 
   # Of the draft.

@@ -9,7 +9,7 @@ class Tuning
       "curve" => %w[output.boost output.slip_compensation output.oscillation_damping output.energy_saving] + RAMPS,
       "field" => %w[field.regulator_gain field.regulator_time] + RAMPS
     }.freeze
-    RUN_UP = Proven.new(kind: "run_up", figure: "peak")
+    PROVEN = VALUES.transform_values { Proven.new(kind: "run_up", figure: "peak") }.freeze
     # Share of the rated torque that a load takes at its start, by the law that it follows
     STARTS_WITH = [1.0, 0.6, 0.3].freeze
     FINENESS = 5 # of a boost, raw: half a volt
@@ -66,8 +66,6 @@ class Tuning
     METHODS = { "curve" => "By voltage over frequency", "field" => "By the field" }.freeze
     private_constant :METHODS
 
-    def values = VALUES
-    def proven = RUN_UP
     def with_boost(raw) = motor_of(drafted.merge("output.boost" => raw))
     def idle = motor.idle(LOW).current
     def needed = STARTS_WITH.fetch(drafted.fetch("output.load_law", 0))

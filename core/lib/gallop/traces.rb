@@ -46,6 +46,14 @@ module Gallop
         .select { |demand, actual| actual && keys.include?(demand) }
     end
 
+    # What makes a recording of so many seconds, as finely as the memory holds it.
+    # @param rate [Float] Hz of the fastest loop @param finest [Integer] periods of it from sample to sample, at least
+    # @return [Hash{Symbol => Integer}] divider and length
+    def self.lasting(seconds, rate:, finest:)
+      divider = [(seconds * rate / MOST_SAMPLES).ceil, finest].max
+      { divider: divider, length: (seconds * rate / divider).floor }
+    end
+
     # @return [Array<Array(Integer, Integer, Integer)>] file, record and words of each request for a channel
     def self.requests(first_file, channel, samples)
       words = BASE_WORDS + samples * WORDS_A_SAMPLE

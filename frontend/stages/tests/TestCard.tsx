@@ -22,8 +22,8 @@ import { TravelBar } from "./TravelBar";
 import { useRun } from "./useRun";
 
 /**
- * A test that needs nothing but to be begun: what it will do, what it waits for, and what came of it. With `writes`, values that are
- * drafted can be written and tried in one go.
+ * A test that needs nothing but to be begun: what it will do, what it waits for, and what came of it.
+ * With `writes`, values that are drafted can be written and tried in one go.
  */
 export function TestCard({ drive, id, writes = [] }: { drive: Drive; id: string; writes?: string[] }) {
   const { test, running } = useTest(drive, id);
@@ -86,6 +86,7 @@ function Beginning({ drive, test, said, onSay, writes }: BeginningProps) {
   });
   const { seen, told } = said;
   const { moves, lasts, sentence } = test.announcement;
+  const roomAsked = test.asked.find(({ name }) => name === "room");
   const ready = test.needs.every(({ met }) => met) && test.eyes.every((eye) => seen.includes(eye.id));
   const see = (eye: string, on: boolean) =>
     onSay((before) => ({
@@ -122,8 +123,8 @@ function Beginning({ drive, test, said, onSay, writes }: BeginningProps) {
         <TravelBar
           drive={drive}
           travel={test.travel}
-          room={told.room ?? test.asked.find(({ name }) => name === "room")?.usual ?? 0}
-          unit={test.asked.find(({ name }) => name === "room")?.unit ?? ""}
+          room={told.room ?? roomAsked?.usual ?? 0}
+          unit={roomAsked?.unit ?? ""}
           onRoom={(room) => onSay((before) => ({ ...before, told: { ...before.told, room } }))}
         />
       )}

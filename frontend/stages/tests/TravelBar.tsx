@@ -16,7 +16,7 @@ interface Props {
   onRoom: (room: number) => void;
 }
 
-/** The travel with its ends, where the motor stands in it, and how far a test may go from there: its end can be dragged. */
+/** The travel with its ends, where the motor stands in it, and how far a test may go from there: that can be dragged. */
 export function TravelBar({ drive, travel, room, unit, onRoom }: Props) {
   const bar = useRef<SVGSVGElement>(null);
   const position = useLive(drive, "position.actual");

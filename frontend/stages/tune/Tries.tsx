@@ -9,7 +9,7 @@ import { REFRESH } from "./refresh";
 
 const WELL = 0.1;
 
-/** Steps and moves that were measured, the newest first: what they came to, how well that was foreseen, and the way back to one. */
+/** What was measured, the newest first: what it came to, how well that was foreseen, and the way back to it. */
 export function Tries({ drive, tuning }: { drive: Drive; tuning: Tuning }) {
   const restore = useAction((proof: number) => api.post<Tuning>(`/drives/${drive.id}/tuning/restore`, { proof }), {
     drive,

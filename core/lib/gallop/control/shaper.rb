@@ -17,6 +17,15 @@ module Gallop
         new(frequency: frequency, damping: damping, dt: dt).tap { |other| other.reset(begins_at) }
       end
 
+      # When each part comes, and how much of the whole it is.
+      # @return [Array<Array(Float, Float)>] s, share
+      def self.parts(frequency, damping)
+        slower = Math.sqrt(1 - damping * damping)
+        half = 0.5 / frequency / slower
+        decay = Math.exp(-Math::PI * damping / slower)
+        [1.0, 2 * decay, decay * decay].each_with_index.map { |size, n| [n * half, size / (1 + decay)**2] }
+      end
+
       # Hz, and share of the critical damping
       attr_reader :frequency, :damping
 
@@ -24,12 +33,8 @@ module Gallop
       def initialize(frequency:, damping:, dt:)
         @frequency = frequency
         @damping = damping
-        slower = Math.sqrt(1 - damping * damping)
-        @half = [(0.5 / frequency / slower / dt).round, 1].max
-        decay = Math.exp(-Math::PI * damping / slower)
-        whole = (1 + decay)**2
-        @first = 1 / whole
-        @second = 2 * decay / whole
+        (_, @first), (half, @second) = self.class.parts(frequency, damping)
+        @half = [(half / dt).round, 1].max
         @third = 1 - @first - @second
         reset(0.0)
       end

@@ -6,6 +6,9 @@ module Gallop
     # whose acceleration rises and falls within the window, with no more jerk than acceleration over window; the end is
     # met exactly, a window later (Biagiotti, Melchiorri: Trajectory Planning for Automatic Machines and Robots, ch. 4).
     class Smoothing
+      JERK_LIMITED = 3 # of ramps.shape
+      LONGEST = 2.0 # s, beyond which a ramp is no ramp any more
+
       # @param present [Smoothing, nil] @return [Smoothing] the present one where its window is the same, so that
       # settings that come under way make no jump; else one that begins at the figure
       def self.of(present, window:, dt:, begins_at:)

@@ -14,14 +14,18 @@ module Gallop
           up = reading.figure("ramps.acceleration")
           down = reading.figure("ramps.deceleration")
           jerk = reading.figure("ramps.jerk", 0.0)
-          limited = reading.figure("ramps.shape", 0.0) == Bend::JERK_LIMITED && jerk.positive?
+          limited = reading.figure("ramps.shape", 0.0) == Control::Smoothing::JERK_LIMITED && jerk.positive?
           new(
-            of_place: limited ? (up + down) / jerk : 0.0,
-            of_speed: limited ? [up, down].max / jerk : 0.0,
+            of_place: limited ? window((up + down) / jerk) : 0.0,
+            of_speed: limited ? window([up, down].max / jerk) : 0.0,
             swing: reading.figure("ramps.swing_frequency", 0.0),
             damping: reading.si("ramps.swing_damping", 0.0)
           )
         end
+
+        # s, as the drive holds it
+        def self.window(wanted) = [wanted, Control::Smoothing::LONGEST].min
+        private_class_method :window
 
         # @param window [Float] of_place or of_speed @param dt [Float] s @return [Array<#step>] from zero on
         def filters(window, dt)
@@ -34,9 +38,5 @@ module Gallop
         # s by which a move ends later
         def later = of_place + (swing.positive? ? 1 / swing : 0.0)
       end
-
-    class Bend
-      JERK_LIMITED = 3.0 # of ramps.shape
-    end
   end
 end

@@ -11,8 +11,11 @@ module Gallop
       # @param tones [Array<Array(Float, Float, Float, Float)>] Hz, real and imaginary part in rad/s for a N·m,
       # coherence
       def initialize(tones)
-        @tones = tones.select { |tone| tone.last > SURE }.sort_by(&:first)
+        @tones = self.class.sure(tones)
       end
+
+      # Those that are believed, by frequency.
+      def self.sure(tones) = tones.select { |tone| tone.last > SURE }.sort_by(&:first)
 
       def any? = @tones.size > 1
       def frequencies = Numo::DFloat.cast(@tones.map(&:first))

@@ -133,11 +133,9 @@ module Gallop
       end
 
       def record(&move)
-        seconds = BEFORE + lasts + @rest
-        fastest = 2 * @stage.rate
-        divider = [(seconds * fastest / Traces::MOST_SAMPLES).ceil, 4].max
+        lasting = Traces.lasting(BEFORE + lasts + @rest, rate: 2 * @stage.rate, finest: 4)
         take =
-          @instrument.record(SIGNALS, divider: divider, length: (seconds * fastest / divider).floor) do
+          @instrument.record(SIGNALS, **lasting) do
             @instrument.pause(BEFORE)
             move.call
             @instrument.pause(lasts + @rest)

@@ -34,19 +34,16 @@ module Gallop
         @stage_of_before = stage
       end
 
-      # Of the twist between motor and load, after a move. @return [Swing]
-      def swing = @swing ||= self.class.swing_of(jolted, @mechanism)
-
-      # @param run [Rehearsal::Run] of a push @return [Swing]
-      def self.swing_of(run, mechanism)
-        twist = run.twist.drop((FIRST / mechanism.antiresonance / run.interval).round)
-        stride = [(1 / (run.interval * STEPS_A_SWING * mechanism.antiresonance)).floor, 1].max
-        Swing.within(
-          twist.each_slice(stride).map(&:first),
-          run.interval * stride,
-          from: AROUND.min * mechanism.antiresonance,
-          to: AROUND.max * mechanism.antiresonance
-        )
+      # Of the twist between motor and load, after a push. @return [Swing]
+      def swing
+        @swing ||=
+          begin
+            run = jolted
+            near = @mechanism.antiresonance
+            stride = [(1 / (run.interval * STEPS_A_SWING * near)).floor, 1].max
+            twist = run.twist.drop((FIRST / near / run.interval).round).each_slice(stride).map(&:first)
+            Swing.within(twist, run.interval * stride, from: AROUND.min * near, to: AROUND.max * near)
+          end
       end
 
       # Whether a drive can take it out.
@@ -85,7 +82,7 @@ module Gallop
         FREQUENCIES.flat_map do |share|
           frequency = [(share * @mechanism.antiresonance).round(1), HIGHEST].min
           DAMPINGS.map do |damping|
-            left = tails.map { |tail| tail.left(frequency, damping) / tail.left(nil, 0.0) }.max
+            left = tails.map { |tail| tail.left(frequency, damping) }.max
             Shape.new(frequency: frequency, damping: damping, left: left)
           end
         end

@@ -35,11 +35,9 @@ module Gallop
         @speed = self.class.speed(@instrument) # by the gait that the drive has now
         @ramp = Identify::FreeRun.ramp(@instrument, @speed)
         @instrument.report(0.1, "Up to #{Shaft.turning.text(:fine_speed, @sign * @speed)}")
-        rate = @instrument.figure("trace.rate")
-        seconds = BEFORE + @ramp + HOLD
-        divider = [(seconds * rate / Traces::MOST_SAMPLES).ceil, 2].max
+        lasting = Traces.lasting(BEFORE + @ramp + HOLD, rate: @instrument.figure("trace.rate"), finest: 2)
         @take =
-          @instrument.record(SIGNALS, divider: divider, length: (seconds * rate / divider).floor) do
+          @instrument.record(SIGNALS, **lasting) do
             @instrument.pause(BEFORE)
             @instrument.turn(@sign * @speed)
             @instrument.pause(@ramp + HOLD)

@@ -55,8 +55,7 @@ module Gallop
       def amperes(figure) = shown(figure, "A")
 
       def curve(name, values, role)
-        every = [(values.size / Drawn::POINTS.to_f).ceil, 1].max
-        points = (0...values.size).step(every).map { |n| [(n * @run.take.interval).round(3), values[n].to_f.round(3)] }
+        points = Drawn.places(values).map { |n| [(n * @run.take.interval).round(3), values[n].to_f.round(3)] }
         Chart::Curve.new(name: name, points: points, role: role)
       end
 

@@ -7,7 +7,6 @@ module Gallop
     # A mechanism of however many masses, as its tones have shown it: what it answers between them lies between them,
     # and beyond their ends it goes on like a mass. Enough for margins and a design, not for a rehearsal.
     class Sampled
-      SURE = 0.9 # coherence of a tone that is believed
       FEWEST = 24 # such tones
       RIGID = 25.0 # ° by which the lowest may miss what a mass would answer
       LOWEST = 3 # tones by which the inertia is told
@@ -20,7 +19,7 @@ module Gallop
 
       # @param tones [Array<Array(Float, Float, Float, Float)>] as Measured
       def self.of(tones)
-        sure = tones.select { |tone| tone.last > SURE }.sort_by(&:first)
+        sure = Measured.sure(tones)
         new(
           sure.map { |frequency, real, imaginary, _| Tone.new(frequency: frequency, answer: Complex(real, imaginary)) }
         )

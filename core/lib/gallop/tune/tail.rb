@@ -18,14 +18,14 @@ module Gallop
       # s that have to be known of one, for the slowest shaper
       def self.length(frequency) = (SEEN + 1.1 / Quiet::SLOWEST) / frequency
 
-      # rad from one side to the other @param frequency [Float, nil] Hz of a shaper, nil without one
+      # rad from one side to the other, without a shaper
+      def whole = @whole ||= spread(part(0))
+
+      # Share of that with one.
       def left(frequency, damping)
-        return spread(@samples[0...@seen]) unless frequency
-        slower = Math.sqrt(1 - damping**2)
-        half = (0.5 / frequency / slower * @per_second).round
-        decay = Math.exp(-Math::PI * damping / slower)
-        parts = [1.0, 2 * decay, decay**2].each_with_index.map { |size, n| part(2 * half - n * half) * size }
-        spread(parts.reduce(:+) / (1 + decay)**2)
+        parts = Control::Shaper.parts(frequency, damping)
+        half = (parts[1].first * @per_second).round
+        spread(parts.each_with_index.map { |(_, size), n| part((2 - n) * half) * size }.reduce(:+)) / whole
       end
 
       private

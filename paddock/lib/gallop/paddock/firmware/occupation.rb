@@ -6,8 +6,6 @@ module Gallop
       # What has the loops of a servo: 4000 times a second it says what speed is wanted, how fast that changes, and with
       # how much torque at most. One at a time; the next takes over at the speed that the last leaves.
       class Occupation < Part
-        JERK_LIMITED = 3 # of ramps.shape
-        LONGEST_ROUNDING = 2.0 # s, beyond which a ramp is no ramp any more
         STEADY = 1e-9
 
         attr_reader :speed, :rate
@@ -63,8 +61,8 @@ module Gallop
 
         # @return [Control::Smoothing, nil] the window in which the acceleration may change by that step
         def rounding(step, begins_at)
-          return unless raw("ramps.shape") == JERK_LIMITED
-          window = [step.to_f / raw("ramps.jerk"), LONGEST_ROUNDING].min
+          return unless raw("ramps.shape") == Control::Smoothing::JERK_LIMITED
+          window = [step.to_f / raw("ramps.jerk"), Control::Smoothing::LONGEST].min
           present = @next_bend&.grep(Control::Smoothing)&.first
           Control::Smoothing.of(present, window: window, dt: dt, begins_at: begins_at)
         end
