@@ -184,7 +184,10 @@ RSpec.describe Gallop::Plant do
           pole_pairs: 2
         )
       taken, gone, size, = balance(motor, 2.0, 250e-6)
-      expect(taken - gone).to be_within(0.005 * size + 0.6).of(0) # the field stores up to 0.6 J
+      rotor = %i[@ir_alpha @ir_beta].map { |name| motor.instance_variable_get(name) }
+      own = [[motor.i_alpha, motor.i_beta], rotor].sum { |alpha, beta| 0.0135 * (alpha**2 + beta**2) }
+      stored = 0.75 * (own + 0.36 * ((motor.i_alpha + rotor[0])**2 + (motor.i_beta + rotor[1])**2))
+      expect(taken - gone - stored).to be_within(0.005 * size).of(0)
     end
 
     it "balances in a motor with brushes" do
