@@ -51,10 +51,9 @@ module Proving
     end
 
     # For what enables the motor only for as long as its work lasts. @return [Proc] that takes the work
-    def driving(run)
-      ->(work) do
-        run.driving(@tab, kind: self.class.motion, consents: @consents, needs: -> { needs(of: run) }) { work.call }
-      end
+    # @param kind [String] of Motion::Mode
+    def driving(run, kind = self.class.motion)
+      ->(work) { run.driving(@tab, kind: kind, consents: @consents, needs: -> { needs(of: run) }) { work.call } }
     end
 
     # @param found [Gallop::Identify::Result]

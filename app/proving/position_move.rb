@@ -4,7 +4,6 @@ module Proving
   # A move to a place and back, held against what was rehearsed with the values that the drive has.
   class PositionMove < SpeedStep
     motion Motion::Mode::PLACING
-    begun_with room: (0.1..MOST_ROOM)
     rests_on values:
                SpeedStep.rests_on[:values] + Tuning::VALUES.fetch("position") + Gallop::Tune::QuietMoves::KEYS +
                  %w[ramps.deceleration ramps.profile_speed ramps.shape ramps.jerk],
@@ -12,7 +11,7 @@ module Proving
 
     def announcement
       Announcement.new(
-        moves: "The #{thing} goes forward by #{distance || "some way"}, at up to #{pace || "a speed"}, and back.",
+        moves: "The #{thing} goes forward by #{distance}, at up to #{pace || "a speed"}, and back.",
         lasts: 8.0,
         sentence: "A short push at each end is normal; a whine that stays is a loop that swings: Escape ends it."
       )
@@ -20,10 +19,12 @@ module Proving
 
     private
 
+    def least_room = Gallop::Tune::Move.least_room
     def usual = @usual ||= [USUAL, super].min
-    def distance = told_if_online { shaft.text(:angle, way.distance) }
+    def distance =
+      ["most of the room", told_if_online { "at most #{shaft.text(:angle, way.distance)}" }].compact.join(", ")
     def pace = told_if_online { shaft.text(:fine_speed, way.cruise) }
-    def way = Gallop::Tune::Way.within(electrics, usual)
+    def way = Gallop::Tune::Way.within(electrics, ROOM.end)
     def told_if_online = (yield if drive.connection&.online?)
 
     USUAL = 3.0 # turns, or pole pair pitches

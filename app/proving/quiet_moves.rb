@@ -6,14 +6,13 @@ module Proving
   class QuietMoves < PositionMove
     motion Motion::Mode::PLACING
     in_parts true
-    begun_with room: (0.1..MOST_ROOM)
     rests_on values: PositionMove.rests_on[:values] - Gallop::Tune::QuietMoves::KEYS,
              facts: PositionMove.rests_on[:facts]
 
     def announcement
       Announcement.new(
         moves:
-          "The #{thing} goes forward by #{distance || "some way"}, at up to #{pace || "a speed"}, and back; then the " \
+          "The #{thing} goes forward by #{distance}, at up to #{pace || "a speed"}, and back; then the " \
             "same once more, more gently.",
         lasts: 16.0 + Gallop::Tune::QuietMoves::LONGEST_FADING,
         sentence: "The load swings after the first of them; between both it is given time to come to rest."

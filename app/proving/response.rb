@@ -4,7 +4,6 @@ module Proving
   # How the mechanics answer to torque at each frequency: what rings, and where.
   class Response < Spin
     motion Motion::Mode::TURNING
-    begun_with room: (0.1..MOST_ROOM)
     rests_on values: superclass.rests_on[:values] + %w[motor.torque_constant speed_loop.load_inertia],
              facts: superclass.rests_on[:facts]
 
@@ -19,6 +18,8 @@ module Proving
     end
 
     private
+
+    def least_room = Gallop::Identify::Response.least_room(LiveFigures.new(drive))
 
     def pace
       return unless drive.connection&.online?

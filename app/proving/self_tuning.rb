@@ -6,7 +6,7 @@ module Proving
   class SelfTuning < Spin
     motion Motion::Mode::TURNING
     in_parts true
-    begun_with room: (0.1..MOST_ROOM), quickness: (0.0..100.0)
+    begun_with room: ROOM, quickness: (0.0..100.0)
     rests_on values: SpeedStep.rests_on[:values] - Tuning::VALUES.fetch("speed") + %w[speed_loop.load_inertia],
              facts: SpeedStep.rests_on[:facts]
 
@@ -28,6 +28,15 @@ module Proving
       super + [Asked.new(name: "quickness", label: "From quiet (0) to quick (100)", unit: "%", usual: usual_quickness)]
 
     private
+
+    # Both of what it moves by.
+    def least_room
+      tuning = Tuning.new(drive)
+      [
+        Gallop::Identify::Response.least_room(LiveFigures.new(drive)),
+        Gallop::Tune::Step.least_room(tuning.stage_of(drive.live_values))
+      ].max
+    end
 
     # A load that falls, or one that has to stand exactly, is begun with more quietly than a cart.
     def usual_quickness = StageFacts.machine(drive).stage("mechanics").load_comes_down? ? 35 : 55

@@ -4,7 +4,6 @@ module Proving
   # A step of the speed there and back, held against what was rehearsed with the gains that the drive has.
   class SpeedStep < Spin
     motion Motion::Mode::TURNING
-    begun_with room: (0.1..MOST_ROOM)
     rests_on values:
                Tuning::VALUES.values_at("speed", "current").flatten +
                  %w[motor.torque_constant feedback.counts_per_turn ramps.acceleration],
@@ -25,6 +24,7 @@ module Proving
 
     private
 
+    def least_room = Gallop::Tune::Step.least_room(electrics)
     def usual = @usual ||= [Gallop::Tune::Step.usual_room(drive.profile), *most_of_stroke].min
     def pace
       return unless drive.connection&.online?

@@ -3,10 +3,12 @@
 module Proving
   # The motor turns by its own loops, forward and backward at several speeds, with all that hangs on it.
   class Spin < Identification
-    MOST_ROOM = 100_000.0
+    ROOM = (0.0..100_000.0)
+    LEAST_ROOM = 0.1 # of both together
 
     motion Motion::Mode::TURNING
-    begun_with room: (0.1..MOST_ROOM)
+    begun_with room: ROOM
+    may_be_told behind: ROOM
     rests_on values: %w[
                motor.pole_pairs
                motor.pole_pair_pitch
@@ -27,7 +29,7 @@ module Proving
     def eyes
       [
         Eye.new(id: "nobody", sentence: "Nobody is near the machine, and nothing lies in its way"),
-        Eye.new(id: "room", sentence: "There is as much room in front of it as is entered"),
+        Eye.new(id: "room", sentence: "There is as much room as is entered"),
         *load_eyes,
         *align_eye
       ]
@@ -51,20 +53,54 @@ module Proving
         Asked.new(
           name: "room",
           label: "Room in front of it",
-          unit: drive.profile.slides? ? "mm" : "turns",
+          unit: unit,
           usual: told(usual).round(told(usual) < 10 ? 1 : 0)
         )
       ]
     end
 
     def travel
-      return unless drive.profile["position.limit_low"] && drive.connection&.online?
-      counts = drive.live_values.fetch("feedback.counts_per_turn") / told(1.0).to_f
-      limits = Motion::Bounds.new(drive.profile, drive.live_values, nil).travel
-      TravelOfTest.new(low: limits.begin&./(counts), high: limits.end&./(counts), counts: counts)
+      return @travel if defined?(@travel)
+      @travel = (travel_of_drive if drive.profile["position.limit_low"] && drive.connection&.online?)
+    end
+
+    # @param room [Float] in front of it @param behind [Float] behind it: it goes back by that first
+    # @raise [Motion::Unmet] where that is too little, or leaves the travel of the drive
+    def start(room:, behind: 0.0, **given)
+      window = Window.new(travel || FREE, drive.connection&.samples&.last, behind: behind, room: room)
+      wrong = window.problem(unit)
+      raise Motion::Unmet.new([wrong], "Not begun") if wrong
+      super
     end
 
     private
+
+    def carried_out(run, room:, behind: 0.0, **given)
+      if behind.positive?
+        approach = Gallop::Identify::Approach.new(LinkInstrument.new(run, @tab), back: reckoned(behind))
+        driving(run, Motion::Mode::PLACING).call(-> { approach.carry_out })
+      end
+      super(run, room: room + behind, **given)
+    end
+
+    # Turns, or pole pair pitches, that its signals need. @return [Float]
+    def least_room = reckoned(LEAST_ROOM)
+
+    FREE = TravelOfTest.new(low: nil, high: nil, counts: nil, least: LEAST_ROOM) # where places are not known
+    private_constant :FREE
+
+    def travel_of_drive
+      counts = drive.live_values.fetch("feedback.counts_per_turn") / told(1.0).to_f
+      limits = Motion::Bounds.new(drive.profile, drive.live_values, nil).travel
+      TravelOfTest.new(
+        low: limits.begin&./(counts),
+        high: limits.end&./(counts),
+        counts: counts,
+        least: told(least_room)
+      )
+    end
+
+    def unit = drive.profile.slides? ? "mm" : "turns"
 
     def thing = drive.profile.slides? ? "moving part" : "shaft"
 

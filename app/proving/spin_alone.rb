@@ -4,7 +4,6 @@ module Proving
   # The same with nothing on the shaft: magnets, inertia and friction of the motor alone.
   class SpinAlone < Spin
     motion Motion::Mode::TURNING
-    begun_with room: (0.1..MOST_ROOM)
     rests_on values: superclass.rests_on[:values] - %w[motor.rotor_inertia],
              facts: superclass.rests_on[:facts].except("mechanics")
 

@@ -14,8 +14,9 @@ module Proving
     Asked = Gallop::Record.define(:name, :label, :unit, :usual)
 
     # The travel that it moves in, in the unit of its room. @!attribute low [Float, nil], high [Float, nil] its ends by
-    # the limits of the drive @!attribute counts [Float] of the position, in a unit
-    TravelOfTest = Gallop::Record.define(:low, :high, :counts)
+    # the limits of the drive @!attribute counts [Float] of the position, in a unit @!attribute least [Float] that its
+    # signals need
+    TravelOfTest = Gallop::Record.define(:low, :high, :counts, :least)
 
     # What tests of one drive have in common at one moment. @!attribute needs [Needs] @!attribute runs [Hash{String =>
     # Run}] the last ones, by id of the test
@@ -45,8 +46,18 @@ module Proving
 
       # What is said when it is begun, and while it waits. @return [Hash{Symbol => Array<String>, Range}] choices, or
       # the range of a figure, by name
-      def begun_with(**declared) = declared.any? ? @begun_with = declared : @begun_with || {}
+      def begun_with(**declared)
+        return @begun_with = declared if declared.any?
+        @begun_with || (self == Test ? {} : superclass.begun_with)
+      end
+
       def asks_for(**declared) = declared.any? ? @asks_for = declared : @asks_for || {}
+
+      # What may be said besides, as .begun_with.
+      def may_be_told(**declared)
+        return @may_be_told = declared if declared.any?
+        @may_be_told || (self == Test ? {} : superclass.may_be_told)
+      end
 
       # @param values [Array<String>] keys @param facts [Hash{String => Array<String>}] by stage
       def rests_on(values: nil, facts: {})

@@ -8,7 +8,9 @@ class TestSerializer < ApplicationSerializer
   field(:announcement, "{ moves: string | null; lasts: number; sentence: string }") { |test| test.announcement.to_h }
   field(:eyes, "{ id: string; sentence: string }[]") { |test| test.eyes.map(&:to_h) }
   field(:asked, "{ name: string; label: string; unit: string; usual: number }[]") { |test| test.asked.map(&:to_h) }
-  field(:travel, "{ low: number | null; high: number | null; counts: number } | null") { |test| test.travel&.to_h }
+  field(:travel, "{ low: number | null; high: number | null; counts: number; least: number } | null") do |test|
+    test.travel&.to_h
+  end
   field(:answers, "{ name: string; label: string; unit: string }[]") do |test|
     test.answers.map { |asked| asked.to_h.except(:usual) }
   end

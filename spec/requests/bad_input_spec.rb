@@ -137,8 +137,8 @@ RSpec.describe "Bad input", type: :request do
     "a turn with room for nothing" => [
       :post,
       ->(s) { "#{s.path}/runs" },
-      { test: "spin", room: 0, eyes: %w[nobody room coupled] },
-      /room: a figure from 0.1 to 100000 is expected/
+      { test: "spin", room: -1, eyes: %w[nobody room coupled] },
+      /room: a figure from 0 to 100000 is expected/
     ],
     "a turn without its room" => [:post, ->(s) { "#{s.path}/runs" }, { test: "spin" }, /room/],
     "a turn with room in words" => [

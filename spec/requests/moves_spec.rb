@@ -49,9 +49,15 @@ RSpec.describe "Moves that are proven", :real_time, type: :request do
     end
   end
 
-  def run_test(name)
+  def place = drive.connection.ask { |wire| wire.read_one("position.actual") }
+
+  def begin_test(name, **room)
+    api(:post, "/drives/#{drive.id}/runs", { test: name, eyes: %w[nobody room coupled], room: 3, **room })
+  end
+
+  def run_test(name, **room)
     with_signs_of_life(drive.connection) do
-      begun = api(:post, "/drives/#{drive.id}/runs", { test: name, room: 3, eyes: %w[nobody room coupled] })
+      begun = begin_test(name, **room)
       expect(response.status).to eq(201), begun.inspect
       wait_until("the end of #{name}", seconds: 60) { Run.find(begun["id"]).standing != "running" }
       api(:get, "/drives/#{drive.id}/runs/#{begun["id"]}")
@@ -84,16 +90,42 @@ RSpec.describe "Moves that are proven", :real_time, type: :request do
     expect(drive.reload.drafts.pluck(:key)).to include("ramps.swing_frequency")
   end
 
-  it "are refused where the travel limits leave no room, and where nothing is known of a swing" do
+  it "are not made quiet where nothing is known of a swing" do
     gentle
     ended = run_test("quiet_moves")
     expect(ended).to include("state" => "undecided")
     expect(ended["message"]).to match(/it is one mass/)
-    place = drive.connection.samples.last["position.actual"]
-    { "position.limit_low" => place - 1000, "position.limit_high" => place + 1000 }.each do |key, raw|
+  end
+
+  it "go back first to the low end of the travel that they are given, and stay within it" do
+    measured
+    gentle
+    turn = drive.connection.live.fetch("feedback.counts_per_turn")
+    begun_at = place
+    ended = run_test("position_move", room: 0.5, behind: 1)
+    expect(ended).to include("state" => "done"), ended.inspect
+    expect((place - begun_at) / turn.to_f).to be_within(0.02).of(-1.0)
+  end
+
+  it "are refused before anything moves where the travel leaves no room, or is too short" do
+    gentle
+    turn = drive.connection.live.fetch("feedback.counts_per_turn")
+    told = begin_test("self_tuning", room: 0.2, quickness: 50)
+    expect(response.status).to eq(409)
+    expect(told["error"]["message"]).to match(/room for 0.20 turns, and its signals need 0.29 turns/)
+    travel = api(:get, "/drives/#{drive.id}/tests").find { |test| test["id"] == "self_tuning" }["travel"]
+    expect(travel["least"]).to be_within(0.01).of(0.29)
+    here = place
+    { "position.limit_low" => here - turn, "position.limit_high" => here + turn }.each do |key, raw|
       drive.connection.put(key, raw)
     end
-    ended = run_test("position_move")
-    expect(ended["message"]).to match(/is above the software travel limit/)
+    expect(begin_test("position_move", room: 1.5)["error"]["message"]).to match(/above the software travel limit/)
+    expect(begin_test("position_move", room: 0.5, behind: 1.5)["error"]["message"]).to match(
+      /below the software travel limit/
+    )
+    expect(response.status).to eq(409)
+    expect(begin_test("position_move", room: 0.5, behind: "far")["error"]["message"]).to match(/behind/)
+    expect(response.status).to eq(400)
+    expect(place).to be_within(2).of(here)
   end
 end

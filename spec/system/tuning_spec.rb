@@ -23,6 +23,24 @@ RSpec.describe "Tuning", type: :interface, rig: Rigs.two_masses do
     mouse.move(x: x + by, y: y, steps: 4).up
   end
 
+  # As long as the block takes.
+  def hold(button)
+    held = find("button[aria-label='#{button}']").scroll_to(:center)
+    x, y =
+      page.evaluate_script(
+        "(box => [box.x + box.width / 2, box.y + box.height / 2])(arguments[0].getBoundingClientRect())",
+        held
+      )
+    mouse = page.driver.browser.mouse
+    mouse.move(x: x, y: y).down
+    yield
+  ensure
+    mouse&.up
+  end
+
+  # Turns, as drawn. @return [Array(Float, Float)]
+  def travel(test) = find("[data-test=#{test}] [data-travel] svg")["aria-label"].scan(/-?[\d.]+/).map(&:to_f)
+
   def figure(label) = find("[data-follows='#{label}']").text[/[\d.]+(?= ?[°dH])/].to_f
 
   before do
@@ -86,8 +104,23 @@ RSpec.describe "Tuning", type: :interface, rig: Rigs.two_masses do
     expect(page).to have_css("[data-chart=move]")
     expect(page).to have_css("[data-place=speed]", text: /closed by the motor's device/)
     expect(page).to have_css("[data-place=stage]", text: /3\d\d\.\d V/)
+    begun_at, = travel("position_move")
+    within("[data-test=position_move]") do
+      click_button "Enable the motor, to drive it to its ends"
+      hold("Hold to go backward") { wait_until("half a turn back") { travel("position_move").first < begun_at - 0.5 } }
+      click_button "Low end is here"
+      hold("Hold to go forward") do
+        wait_until("a turn more") { find("svg").text[/here, (-?[\d.]+)/, 1].to_f > begun_at }
+      end
+      click_button "High end is here"
+      click_button "Disable"
+    end
+    low, high = travel("position_move")
+    expect([low, high]).to match([be < begun_at - 0.5, be > begun_at])
+    save_screenshot("/tmp/ends1.png") if ENV["SHOT"]
     begin_test("position_move")
     expect(page).to have_css("[data-try]", wait: 40, count: 1)
+    save_screenshot("/tmp/ends2.png") if ENV["SHOT"]
     replace_text(find("input[aria-label='Position loop gain']"), "45")
     within("[data-test=position_move]") do
       find("summary", text: "Repeat it").click

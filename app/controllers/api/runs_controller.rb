@@ -19,7 +19,7 @@ module Api
     def create
       test = named(choice(:test, Gallop::Tests::ALL.map(&:id)))
       raise Gallop::Objects::Unacceptable, "“#{test.title}” makes no sense for #{drive.name}." unless test.applies?
-      respond(RunSerializer, test.start(**told(test.class.begun_with), **looked_at(test)), status: :created)
+      respond(RunSerializer, test.start(**begun_with(test.class), **looked_at(test)), status: :created)
     end
 
     def answer
@@ -59,6 +59,10 @@ module Api
         raise Gallop::Objects::Unacceptable, "Eyes: a list of #{test.eyes.map(&:id).join(", ")}."
       end
       { eyes: ids }
+    end
+
+    def begun_with(test)
+      told(test.begun_with.merge(test.may_be_told.select { |name, _| params.key?(name) }))
     end
 
     def told(declared) =

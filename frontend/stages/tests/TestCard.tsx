@@ -9,16 +9,18 @@ import { Card, Meta } from "../../parts/Card";
 import { FigureField } from "../../parts/FigureField";
 import { HazardQuestion } from "../../parts/HazardQuestion";
 import { notices } from "../../parts/notices";
+import { telemetryOf } from "../../live/telemetry";
 import { StripChart } from "../verify/StripChart";
+import { type Ends, roomOf } from "./ends";
 import { Eyes } from "./Eyes";
 import { LastRun } from "./LastRun";
 import { Needs } from "./Needs";
 import { ProofResult } from "./ProofResult";
+import { RoomFields } from "./RoomFields";
 import { RunQuestion } from "./RunQuestion";
 import { RunProgress } from "./RunProgress";
 import { RunTrace } from "./RunTrace";
 import { Standing } from "./Standing";
-import { TravelBar } from "./TravelBar";
 import { useRun } from "./useRun";
 
 /**
@@ -51,9 +53,10 @@ export function TestCard({ drive, id, writes = [] }: { drive: Drive; id: string;
 interface Said {
   seen: string[];
   told: Record<string, number>;
+  ends: Ends;
 }
 
-const NOTHING: Said = { seen: [], told: {} };
+const NOTHING: Said = { seen: [], told: {}, ends: {} };
 
 interface BeginningProps {
   drive: Drive;
@@ -84,18 +87,22 @@ function Beginning({ drive, test, said, onSay, writes }: BeginningProps) {
     refresh: ["drive", "tray", "tuning"],
     done: (batch) => (batch.state === "done" ? start() : notices.problem(batch.message)),
   });
-  const { seen, told } = said;
+  const { seen, told, ends } = said;
   const { moves, lasts, sentence } = test.announcement;
-  const roomAsked = test.asked.find(({ name }) => name === "room");
   const ready = test.needs.every(({ met }) => met) && test.eyes.every((eye) => seen.includes(eye.id));
   const see = (eye: string, on: boolean) =>
     onSay((before) => ({
       ...before,
       seen: on ? [...before.seen, eye] : before.seen.filter((one) => one !== eye),
     }));
+  const tell = (name: string, figure: number) =>
+    onSay((before) => ({ ...before, told: { ...before.told, [name]: figure } }));
   const start = () => {
     const figures = Object.fromEntries(test.asked.map(({ name, usual }) => [name, told[name] ?? usual]));
-    begin.mutate({ test: test.id, ...figures, ...(test.eyes.length > 0 && { eyes: seen }) });
+    const counts = telemetryOf(drive.id).value("position.actual");
+    const room =
+      test.travel && counts !== undefined && roomOf(ends, told, figures.room ?? 0, counts / test.travel.counts);
+    begin.mutate({ test: test.id, ...figures, ...room, ...(test.eyes.length > 0 && { eyes: seen }) });
     onSay((before) => ({ ...before, seen: [] }));
   };
   return (
@@ -107,26 +114,31 @@ function Beginning({ drive, test, said, onSay, writes }: BeginningProps) {
         label={`Needs of ${test.title}`}
         ready={`Nothing in the way, about ${Math.ceil(lasts)} s`}
       />
-      {test.asked.map(({ name, label, unit, usual }) => (
-        <Flex key={name} mt="1.5" gap="2" align="center" fontSize="small">
-          <Box>{label}</Box>
-          <FigureField
-            label={`${label}: ${test.title}`}
-            value={told[name] ?? usual}
-            unit={unit}
-            width="20"
-            onChange={(figure) => onSay((before) => ({ ...before, told: { ...before.told, [name]: figure } }))}
+      {test.asked.map((asked) =>
+        test.travel && asked.name === "room" ? (
+          <RoomFields
+            key={asked.name}
+            drive={drive}
+            test={test}
+            asked={asked}
+            travel={test.travel}
+            told={told}
+            ends={ends}
+            onTold={tell}
+            onEnds={(moved) => onSay((before) => ({ ...before, ends: { ...before.ends, ...moved } }))}
           />
-        </Flex>
-      ))}
-      {test.travel && (
-        <TravelBar
-          drive={drive}
-          travel={test.travel}
-          room={told.room ?? roomAsked?.usual ?? 0}
-          unit={roomAsked?.unit ?? ""}
-          onRoom={(room) => onSay((before) => ({ ...before, told: { ...before.told, room } }))}
-        />
+        ) : (
+          <Flex key={asked.name} mt="1.5" gap="2" align="center" fontSize="small">
+            <Box>{asked.label}</Box>
+            <FigureField
+              label={`${asked.label}: ${test.title}`}
+              value={told[asked.name] ?? asked.usual}
+              unit={asked.unit}
+              width="20"
+              onChange={(figure) => tell(asked.name, figure)}
+            />
+          </Flex>
+        ),
       )}
       <Eyes eyes={test.eyes} seen={seen} onSee={see} />
       <Flex mt="1.5" gap="2">

@@ -1,92 +1,113 @@
 import { Box, Text } from "@chakra-ui/react";
 import { useRef } from "react";
-import type { Drive, Test } from "../../api/types";
-import { useLive } from "../../live/useLive";
+import { type Ends, type Room, say, type Travel } from "./ends";
 
 const WIDTH = 400;
-const HEIGHT = 34;
+const HEIGHT = 46;
+const ROW = 12;
 const LINE = 15;
+const LABEL = 80; // that a text needs
 const BESIDE = 0.25; // of the room, that is shown to each side
 
 interface Props {
-  drive: Drive;
-  travel: NonNullable<Test["travel"]>;
-  room: number;
+  travel: Travel;
+  here: number;
+  room: Room;
   unit: string;
-  onRoom: (room: number) => void;
+  problem: string | null;
+  onEnds: (ends: Ends) => void;
 }
 
-/** The travel with its ends, where the motor stands in it, and how far a test may go from there: that can be dragged. */
-export function TravelBar({ drive, travel, room, unit, onRoom }: Props) {
+/** The travel with its limits, where the motor stands in it, and the part that a test may use: its ends can be dragged. */
+export function TravelBar({ travel, here, room, unit, problem, onEnds }: Props) {
   const bar = useRef<SVGSVGElement>(null);
-  const position = useLive(drive, "position.actual");
-  if (position?.value === undefined) return null;
-  const here = position.value / travel.counts;
-  const end = here + room;
-  const low = travel.low ?? here - BESIDE * room;
-  const high = travel.high ?? end + BESIDE * room;
-  const from = Math.min(low, here) - 0.05 * room;
-  const to = Math.max(high, end) + 0.05 * room;
+  const end = here + room.room;
+  const begin = here - room.behind;
+  const beside = BESIDE * Math.max(end - begin, travel.least);
+  const low = travel.low ?? Math.min(begin, here) - beside;
+  const high = travel.high ?? Math.max(end, here) + beside;
+  const from = Math.min(low, here, begin) - 0.2 * beside;
+  const to = Math.max(high, here, end) + 0.2 * beside;
   const x = (place: number) => ((place - from) / (to - from)) * WIDTH;
-  const beyond = travel.high !== null && end > travel.high;
-  const drag = (event: React.PointerEvent) => {
+  const at = (event: React.PointerEvent) => {
     const box = bar.current?.getBoundingClientRect();
-    if (event.buttons !== 1 || !box) return;
-    const place = from + ((event.clientX - box.left) / box.width) * (to - from);
-    onRoom(Math.max(Number((place - here).toPrecision(3)), 0.1));
+    return event.buttons === 1 && box ? from + ((event.clientX - box.left) / box.width) * (to - from) : undefined;
+  };
+  const drag = (side: "low" | "high") => (event: React.PointerEvent) => {
+    const place = at(event);
+    if (place !== undefined) onEnds({ [side]: side === "high" ? Math.max(place, here) : Math.min(place, here) });
   };
   return (
-    <Box mt="1.5" maxW="28rem" data-travel={beyond ? "beyond" : "within"}>
+    <Box mt="1.5" maxW="28rem" data-travel={problem ? "beyond" : "within"}>
       <svg
         ref={bar}
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         width="100%"
         role="img"
-        aria-label={`From ${say(here)} to ${say(end)} ${unit}`}
+        aria-label={`From ${say(begin)} to ${say(end)} ${unit}`}
       >
         <line x1={x(low)} x2={x(high)} y1={LINE} y2={LINE} stroke="var(--chakra-colors-edge)" strokeWidth="2" />
-        {travel.low !== null && <End at={x(travel.low)} />}
-        {travel.high !== null && <End at={x(travel.high)} />}
+        {travel.low !== null && <Limit at={x(travel.low)} />}
+        {travel.high !== null && <Limit at={x(travel.high)} />}
         <line
-          x1={x(here)}
+          x1={x(begin)}
           x2={x(end)}
           y1={LINE}
           y2={LINE}
-          stroke={beyond ? "var(--chakra-colors-fault)" : "var(--chakra-colors-bay)"}
+          stroke={problem ? "var(--chakra-colors-fault)" : "var(--chakra-colors-bay)"}
           strokeWidth="5"
         />
-        <path d={`M${x(here)},${LINE} l-5,-9 h10 z`} fill="var(--chakra-colors-ink)" />
-        <circle
-          cx={x(end)}
-          cy={LINE}
-          r="7"
-          fill="var(--chakra-colors-surface)"
-          stroke="var(--chakra-colors-bay)"
-          strokeWidth="2"
-          style={{ cursor: "ew-resize", touchAction: "none" }}
-          data-handle="end of the travel"
-          onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
-          onPointerMove={drag}
+        <Handle name="low end" at={x(begin)} onDrag={drag("low")} />
+        <Handle name="high end" at={x(end)} onDrag={drag("high")} />
+        <path d={`M${x(here)},${LINE} l-5,-9 h10 z`} fill="var(--chakra-colors-ink)" pointerEvents="none" />
+        <Place
+          at={Math.min(Math.max(x(here), LABEL / 2), WIDTH - LABEL / 2)}
+          row={2}
+          anchor="middle"
+          text={`here, ${say(here)}`}
         />
-        <text x={x(here)} y={HEIGHT - 2} fontSize="10" textAnchor="middle" fill="var(--chakra-colors-muted)">
-          {`here, ${say(here)}`}
-        </text>
-        <text x={x(end)} y={HEIGHT - 2} fontSize="10" textAnchor="end" fill="var(--chakra-colors-muted)">
-          {`${say(end)} ${unit}`}
-        </text>
+        {room.behind > 0 && <Place at={x(begin)} row={1} anchor="start" text={say(begin)} />}
+        <Place at={x(end)} row={1} anchor="end" text={`${say(end)} ${unit}`} />
       </svg>
-      {beyond && (
-        <Text fontSize="small" color="fault">
-          {`That is ${say(end - (travel.high ?? 0))} ${unit} beyond the travel limit of the drive.`}
+      {problem && (
+        <Text fontSize="small" color="fault" role="status">
+          {problem}
         </Text>
       )}
     </Box>
   );
 }
 
-/** An end by the limits of the drive. */
-const End = ({ at }: { at: number }) => (
+/** By the software travel limits of the drive. */
+const Limit = ({ at }: { at: number }) => (
   <line x1={at} x2={at} y1={LINE - 8} y2={LINE + 8} stroke="var(--chakra-colors-ink)" strokeWidth="2" />
 );
 
-const say = (place: number) => place.toFixed(Math.abs(place) < 10 ? 2 : 1);
+const Handle = ({ name, at, onDrag }: { name: string; at: number; onDrag: (event: React.PointerEvent) => void }) => (
+  <circle
+    cx={at}
+    cy={LINE}
+    r="7"
+    fill="var(--chakra-colors-surface)"
+    stroke="var(--chakra-colors-bay)"
+    strokeWidth="2"
+    style={{ cursor: "ew-resize", touchAction: "none" }}
+    data-handle={name}
+    onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
+    onPointerMove={onDrag}
+  />
+);
+
+interface PlaceProps {
+  at: number;
+  /** under the line */
+  row: 1 | 2;
+  anchor: "start" | "middle" | "end";
+  text: string;
+}
+
+const Place = ({ at, row, anchor, text }: PlaceProps) => (
+  <text x={at} y={LINE + 6 + row * ROW} fontSize="10" textAnchor={anchor} fill="var(--chakra-colors-muted)">
+    {text}
+  </text>
+);

@@ -50,6 +50,15 @@ module Gallop
         [OF_TOP * Permitted.most_speed(instrument), QUICKEST, room * 2 * Math::PI / LASTS].min
       end
 
+      # rad/s below which friction may hold the motor, or the device does not show how the speed goes up and down.
+      def self.least_speed(instrument)
+        step = 2 * Math::PI / instrument.figure("feedback.counts_per_turn") * RATE / SMOOTH
+        [SLOWEST, step / (SWING * SLOWER)].max
+      end
+
+      # Turns, or pole pair pitches, without which nothing can be told.
+      def self.least_room(instrument) = least_speed(instrument) * LASTS / (2 * Math::PI)
+
       # N·m of the shaft: as much as leaves the speed its sign, by the inertia that the drive knows of.
       # @param machine [SpinMachine] @param lowest [Float] Hz
       # @param share [Float] of the torque, that the envelope leaves
@@ -129,10 +138,14 @@ module Gallop
       end
 
       def refuse_short(speed)
-        return if speed >= SLOWEST
+        least = self.class.least_speed(@instrument)
+        return if speed >= least
         raise Undecided,
-              "At #{@machine.shaft.text(:fine_speed, speed)} friction would hold the #{@machine.shaft.word(:thing)}. " \
-                "Give it more room, or take a higher gait."
+              "At #{
+                @machine.shaft.text(:fine_speed, speed)
+              } the #{@machine.shaft.word(:thing)} is too slow: friction " \
+                "may hold it, or its device does not show how it trembles; it takes " \
+                "#{@machine.shaft.text(:fine_speed, least)}. Give it more room, or take a higher gait."
       end
 
       # @return [Array<Instrument::Take>] of the passes of a band

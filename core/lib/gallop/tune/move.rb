@@ -19,6 +19,9 @@ module Gallop
       LEAST = 0.02 # rad
       SIGNALS = %w[path.speed position.following_error speed.measured torque.demand].freeze
 
+      # Turns, or pole pair pitches, below which a move is none.
+      def self.least_room = LEAST / (Way::OF_ROOM * 2 * Math::PI)
+
       # @param instrument [Identify::Instrument] @param room [Float] turns, or pole pair pitches
       # @param gains [Gains], mechanism [Mechanism], stage [Stage] of now @param rest [Float] s that are looked at after
       # the end of the path @param still [Float] s that a load may need to come to rest before it begins

@@ -22,6 +22,11 @@ module Gallop
 
       def self.usual_room(profile) = profile.slides? ? ROOM_OF_SLIDE : ROOM
 
+      # Turns, or pole pair pitches, without which friction would hold the motor.
+      def self.least_room(stage)
+        (HOLD * SLOWEST + (0.5 / stage.up + 0.5 / stage.down) * SLOWEST**2) / (OF_ROOM * 2 * Math::PI)
+      end
+
       # rad/s that there is room for: it goes up, holds, and comes to rest. @param room [Float] turns
       def self.speed(stage, room)
         most = OF_TOP * stage.speed
