@@ -7,7 +7,7 @@ require_relative "support/identify_mistakes"
 # Motor and feedback, found out by what a drive injects and sees: machines by chance, of which the procedures know
 # signals and settings alone. What cannot be told may be refused; nothing may be wrong. bin/bench identify does it many
 # times over, and prints how good it is.
-RSpec.describe Gallop::Identify do
+RSpec.describe Gallop::Identify, :lasting do
   include IdentifyRigs
 
   rigs = Chance.times(1, 10)

@@ -4,7 +4,7 @@ require_relative "paddock_helper"
 require_relative "support/identify_rigs"
 
 # What a load does when a move has ended, as the plant knows it, against what is told and foreseen of it.
-RSpec.describe "Moves of a load behind a spring" do
+RSpec.describe "Moves of a load behind a spring", :lasting do
   include IdentifyRigs
 
   COUNTS = 131_072

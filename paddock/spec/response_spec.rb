@@ -4,7 +4,7 @@ require_relative "paddock_helper"
 require_relative "support/identify_rigs"
 
 # What is added to the loops while they run, and what the mechanics answer.
-RSpec.describe "The frequency response of what hangs on a motor" do
+RSpec.describe "The frequency response of what hangs on a motor", :lasting do
   include IdentifyRigs
 
   def random(n) = Random.new(Chance::SEED + n * 131)

@@ -5,7 +5,7 @@ require_relative "support/identify_rigs"
 
 # What is reckoned of loops, against what a stand-in does with them. The mechanism is told the truth here; how well it
 # is found out is another matter (identify_spec).
-RSpec.describe "The loops of a servo" do
+RSpec.describe "The loops of a servo", :lasting do
   include IdentifyRigs
 
   def values = firmware.effective

@@ -9,7 +9,7 @@ require "rails"
 require_relative "../rails_helper"
 
 # bin/gallop as a user runs it: a process of its own, against a running paddock.
-RSpec.describe "bin/gallop" do
+RSpec.describe "bin/gallop", :lasting do
   around do |example|
     PaddockProcess.running do |paddock|
       @paddock = paddock

@@ -4,7 +4,7 @@ require "rails_helper"
 
 # Whatever a drive answers, as long as it is a frame: the link survives it, says what is wrong, and can be closed at
 # once.
-RSpec.describe "A drive that answers what no drive should" do
+RSpec.describe "A drive that answers what no drive should", :lasting do
   include ApiCalls
 
   include_context "behind a polite enemy"

@@ -2,7 +2,7 @@
 
 require "rails_helper"
 
-RSpec.describe FirmwareUpdate do
+RSpec.describe FirmwareUpdate, :lasting do
   def image(name) = File.binread(File.join(Rigs.firmware, "#{name}.gpi"))
 
   around do |example|

@@ -3,7 +3,7 @@
 require "rails_helper"
 
 # Motor and feedback, measured over the link.
-RSpec.describe "Identifying a drive", type: :request do
+RSpec.describe "Identifying a drive", :lasting, type: :request do
   around do |example|
     PaddockProcess.running do |paddock|
       @paddock = paddock

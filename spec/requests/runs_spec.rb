@@ -3,7 +3,7 @@
 require "rails_helper"
 
 # Tests that are run on stand-ins: begun, watched, ended, and what they leave behind.
-RSpec.describe "Tests on a drive", type: :request do
+RSpec.describe "Tests on a drive", :lasting, type: :request do
   around do |example|
     PaddockProcess.running(rig: Rails.root.join("paddock/rigs/saltgrass.yml").to_s) do |paddock|
       @paddock = paddock

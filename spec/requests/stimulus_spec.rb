@@ -3,7 +3,7 @@
 require "rails_helper"
 
 # A motor that does something while it is recorded, and what stands in its way.
-RSpec.describe "Recording while doing", type: :request do
+RSpec.describe "Recording while doing", :lasting, type: :request do
   around do |example|
     PaddockProcess.running do |paddock|
       @paddock = paddock
