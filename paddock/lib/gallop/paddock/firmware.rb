@@ -26,7 +26,9 @@ module Gallop
                   :heat,
                   :trace_memory,
                   :fault_trace,
-                  :polarity
+                  :polarity,
+                  :terminals,
+                  :contacts
 
       # Samples of a channel as they go over the wire. @param signal [Objects::Signal] @return [String]
       def self.packed(samples, signal, shaft)
@@ -100,6 +102,15 @@ module Gallop
 
       def idle? = !@stage_on && axis.at_rest? && !@trace_memory.live?
       def stage_on? = @stage_on
+
+      # Whether it moves to places.
+      def positions? = false
+
+      # The target that was written, in the drive's unit of speed.
+      def network_target
+        @target_entry ||= profile.fetch("speed.target")
+        @target_entry.figure(memory.live["speed.target"])
+      end
       def standing? = raise(NotImplementedError)
 
       # A setting in its unit, as it is in force.
@@ -132,6 +143,7 @@ module Gallop
 
       # Whether it must not turn that way. @param speed [Numeric] by its sign
       def locked?(speed)
+        return true if @contacts.at_limit?(speed)
         lock = @effective["limits.direction"]
         (lock == NO_BACKWARD && speed.negative?) || (lock == NO_FORWARD && speed.positive?)
       end
@@ -157,6 +169,7 @@ module Gallop
         @brake = HoldingBrake.new(self)
         @load_monitor = LoadMonitor.new(self)
         @terminals = Terminals.new(self)
+        @contacts = ContactCommand.new(self)
         @statistics = Statistics.new(self)
         @power_up = PowerUp.new(self)
         @storage = Storage.new(self)
@@ -172,6 +185,7 @@ module Gallop
           @brake,
           @load_monitor,
           @terminals,
+          @contacts,
           @statistics,
           @power_up,
           @storage,
@@ -199,6 +213,8 @@ module Gallop
         tend_holder(dt)
         proceed(dt)
         @terminals.each_millisecond(dt)
+        @contacts.each_millisecond(dt)
+        @target = @contacts.target if @contacts.leads?
         @power_up.each_millisecond(dt)
         @storage.each_millisecond(dt)
         observe(dt)

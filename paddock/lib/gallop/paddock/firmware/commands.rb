@@ -20,7 +20,8 @@ module Gallop
           count: 11,
           write_only: 12,
           held: 13,
-          not_held: 14
+          not_held: 14,
+          terminals: 15
         }.freeze
 
         SIGNATURES = { "storage.store" => 0x65766173, "storage.restart" => 0x746F6F62 }.freeze
@@ -36,6 +37,7 @@ module Gallop
         def objection(entry, raw, from: nil)
           return :read_only unless entry.writable?
           return holder.objection(from, entry, raw) if holder.objection(from, entry, raw)
+          return :terminals if entry.key == "control.word" && contacts.commands? && starts?(raw)
           return signature_objection(entry, raw) if signature(entry)
           return :enabled if entry.locked && machine.power_stage_on?
           return :busy if entry.setting? && @storage.busy?
@@ -109,7 +111,7 @@ module Gallop
         # What the fast loops look at, taken out of the memory once instead of thousands of times a second.
         def take_commands
           @halted = (memory.live["control.word"] & Cia402::Controlword::HALT).positive?
-          @target = memory.live["speed.target"]
+          @target = contacts.leads? ? contacts.target : memory.live["speed.target"]
         end
 
         def signature_objection(entry, raw)
@@ -128,9 +130,17 @@ module Gallop
           take_settings if entry.setting? || entry.group == "envelope"
         end
 
-        # A command from outside: from now on the drive does nothing by itself.
+        # Whether a word would switch on: stops and resets are nobody's alone.
+        def starts?(word)
+          %i[switch_on enable_operation].include?(Cia402::Controlword.command(word)) &&
+            (word & Cia402::Controlword::HALT).zero?
+        end
+
+        # A command from outside: from now on the drive does nothing by itself, and a start by contacts has to be given
+        # anew.
         def command(word)
           @power_up.end
+          contacts.block
           control(word)
         end
 

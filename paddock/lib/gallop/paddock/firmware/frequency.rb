@@ -102,7 +102,7 @@ module Gallop
           @down = rate_of("deceleration")
           @quick_down = rate_of("quick_stop")
           take_second_ramps
-          take_skipped_bands
+          take_window
           take_rounding
         end
 
@@ -122,22 +122,23 @@ module Gallop
         end
 
         def take_second_ramps
-          changeover = @effective["ramps.changeover_speed"].to_i
-          return @changeover = Float::INFINITY unless changeover.positive?
-          @changeover = changeover
+          return @changeover = Float::INFINITY if profile["ramps.second_acceleration_time"].nil?
+          changeover = @effective["ramps.changeover_speed"]
+          @changeover = changeover.positive? ? changeover : Float::INFINITY
           @second_up =
             setting("ramps.acceleration_speed") / setting("ramps.second_acceleration_time") *
               setting("envelope.acceleration") / 100
           @second_down = setting("ramps.deceleration_speed") / setting("ramps.second_deceleration_time")
         end
 
-        def take_skipped_bands
-          @skipped =
-            (1..3).filter_map do |n|
-              middle = @effective["limits.skip_speed_#{n}"]
-              half = @effective["limits.skip_width_#{n}"] / 2.0
-              (middle - half) .. (middle + half) if middle.positive? && half.positive?
-            end
+        def take_window
+          @window =
+            Gallop::Terminals::Window.new(
+              highest: @top_speed,
+              backward: @top_backward,
+              lowest: [setting("limits.lowest_speed"), @top_speed].min,
+              skipped: Gallop::Terminals::Window.skipped { |key| setting(key) }
+            )
         end
 
         def rate_of(name) = setting("ramps.#{name}_speed") / setting("ramps.#{name}_time").to_f
@@ -168,7 +169,6 @@ module Gallop
           ].min
           @top_speed = highest * setting("envelope.speed") / 100
           @top_backward = backward(@top_speed, setting("limits.backward_speed"))
-          @lowest_speed = [setting("limits.lowest_speed"), @top_speed].min
           @current_limit =
             [setting("limits.current") / 100 * setting("motor.rated_current"), profile.rating[:peak_current]].min *
               SQRT2
@@ -234,9 +234,7 @@ module Gallop
           stop = stop_kind
           @modulator.most = torque_current_permitted(stop) if @by_field
           target = stop ? 0.0 : held(@target)
-          above = !stop && @ramp.speed.abs > @changeover
-          down = stop == :quick ? @quick_down : (above ? @second_down : @down)
-          up = above ? @second_up : @up
+          up, down = ramps(stop)
           @holding = load_ratio(stop) > 1
           @held_back = !stop && load_ratio(stop) > NEAR_LIMIT && @ramp.speed.abs < target.abs
           if !@holding
@@ -247,6 +245,16 @@ module Gallop
           round_ramp(stop)
           @zero_for = standing_by_ramp? ? @zero_for + dt : 0.0
           hand_over(dt, stop)
+        end
+
+        # rpm/s: of a stop, a jog, the second ones by input or above a speed, or the first.
+        def ramps(stop)
+          return @up, @quick_down if stop == :quick || contacts.at_limit?(@ramp.speed)
+          jog = contacts.jog_rate
+          return jog, jog if jog
+          return @up, @down if stop
+          second = contacts.second_ramps? || @ramp.speed.abs > @changeover
+          second ? [@second_up, @second_down] : [@up, @down]
         end
 
         # A peak: a little more than what holds the ramp, so that it is held. A stop may use the whole torque.
@@ -288,18 +296,10 @@ module Gallop
         end
 
         def held(target)
-          limited = target.clamp(-@top_backward, @top_speed).to_f
-          limited = outside_skipped(limited)
-          limited = (limited.negative? ? -@lowest_speed : @lowest_speed) if limited.abs < @lowest_speed
+          limited = @window.held(target, contacts.direction)
           limited = 0.0 if locked?(limited)
           @clamped = limited != target
           limited
-        end
-
-        # No staying inside a skipped band: a target in it is held to its lower edge.
-        def outside_skipped(speed)
-          band = @skipped.find { |skipped| speed.abs > skipped.begin && speed.abs < skipped.end } or return speed
-          speed.negative? ? -band.begin : band.begin
         end
 
         def family_reset_permitted? = @fault_code != ShaftEncoder::LOST || !@encoder.lost?

@@ -25,7 +25,8 @@ module Gallop
             (machine.faulted? ? 8 : 0) | (@storage.busy? ? 16 : 0)
         end
 
-        def warning? = @heat >= setting("monitors.heat_warning") / 100.0 || @load_monitor.mains_warning?
+        def warning? =
+          @heat >= setting("monitors.heat_warning") / 100.0 || @load_monitor.mains_warning? || @contacts.warns?
         def watchdog_armed? = @watchdog_window.positive?
 
         def switch_on_permitted? = (inhibits & ~8).zero? && !machine.faulted?

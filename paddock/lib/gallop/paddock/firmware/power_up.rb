@@ -41,6 +41,7 @@ module Gallop
         private
 
         def enable
+          return if drive.contacts.commands?
           drive.command_itself(ENABLING) if drive.switch_on_permitted? && !drive.machine.faulted?
         end
 

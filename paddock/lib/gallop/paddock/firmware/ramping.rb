@@ -37,17 +37,27 @@ module Gallop
           stop = drive.stop_kind
           return stop_by(stop == :quick ? @quick_down : @down) if stop
           return follow(0.0, @up, @down) if drive.brake_opening?
-          above = @ramp.speed.abs > @changeover
-          follow(bounds.held(drive.asked_speed), above ? @second_up : @up, above ? @second_down : @down)
+          return stop_by(@quick_down) if drive.contacts.at_limit?(@ramp.speed)
+          up, down = ramps
+          follow(bounds.held(drive.asked_speed), up, down)
         end
 
         private
 
         def of_shaft(key, kind = :acceleration) = drive.of_shaft(key, kind)
 
+        # rad/s² up and down: of a jog, the second ones by input or above a speed, or the first.
+        def ramps
+          jog = drive.contacts.jog_rate
+          return [drive.of_target(jog)] * 2 if jog
+          second = drive.contacts.second_ramps? || @ramp.speed.abs > @changeover
+          second ? [@second_up, @second_down] : [@up, @down]
+        end
+
         def take_second(share)
-          return @changeover = Float::INFINITY unless raw("ramps.changeover_speed").to_i.positive?
-          @changeover = of_shaft("ramps.changeover_speed", :speed)
+          return @changeover = Float::INFINITY if raw("ramps.second_acceleration").nil?
+          changeover = of_shaft("ramps.changeover_speed", :speed)
+          @changeover = changeover.positive? ? changeover : Float::INFINITY
           @second_up = of_shaft("ramps.second_acceleration") * share
           @second_down = of_shaft("ramps.second_deceleration")
         end

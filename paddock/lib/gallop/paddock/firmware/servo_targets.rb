@@ -10,10 +10,14 @@ module Gallop
 
         attr_reader :bounds, :ramping, :speed, :radians, :pole_pairs
 
+        # rad/s, or rad/s², of a figure in the drive's unit of speed
+        def of_target(figure) = shaft.reckoned(:speed, profile.fetch("speed.target").to_si(figure))
+
         # rad/s that is commanded
         def asked_speed = @target * @target_step
         def brake_opening? = @brake.opening?
         def positioning? = @positioning
+        def positions? = @positioning
 
         private
 

@@ -22,6 +22,12 @@ module Gallop
           end
         end
 
+        # Comes to rest by the ramp first. @param word [Integer] of the Controlword
+        def stop_then(word) = @stop_request = word
+
+        # Whether it comes to rest before a word is carried out.
+        def ends? = !@stop_request.nil?
+
         private
 
         def ramp_of(option) = QUICK_RAMP.include?(option) ? :quick : :slow

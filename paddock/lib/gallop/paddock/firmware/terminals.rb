@@ -3,26 +3,21 @@
 module Gallop
   module Paddock
     class Firmware
-      # Digital inputs after polarity and debouncing, outputs by condition, analog inputs as they are measured.
+      # Inputs, by the logic that core has for them; outputs by condition; analog inputs as they are measured.
       class Terminals < Part
         FIRST_INPUT_BIT = 18
         BURDEN = 500.0 # Ω of an analog input that takes a current
 
         def wake
-          @inputs = Array.new(axis.inputs.size, false)
-          @input_ages = Array.new(axis.inputs.size, 0.0)
           @output_ages = [0.0, 0.0, 0.0]
           @outputs = 0
         end
 
-        # Taken out of the memory once instead of every millisecond: [reversed, s] of each input, [function, s,
-        # reversed, threshold] of each output.
+        # Taken out of the memory once instead of every millisecond: what the inputs mean; [function, s, reversed,
+        # threshold] of each output.
         def settings_changed
           return unless raw("terminals.input_1_function")
-          @input_settings =
-            Array.new(axis.inputs.size) do |n|
-              [raw("terminals.input_#{n + 1}_polarity") == 1, raw("terminals.input_#{n + 1}_debounce") / 1000.0]
-            end
+          take_inputs
           @output_settings =
             Array.new(@output_ages.size) do |n|
               name = "terminals.output_#{n + 1}"
@@ -37,14 +32,18 @@ module Gallop
           @current = setting("motor.rated_current") * SQRT2
         end
 
+        # @return [Gallop::Terminals::Logic, nil] nil where the family has no terminals
+        attr_reader :logic
+
         def each_millisecond(dt)
-          return if @input_settings.nil?
-          closed = axis.inputs
-          n = 0
-          while n < closed.size
-            debounce(n, closed[n], dt)
-            n += 1
-          end
+          return if @logic.nil?
+          @logic.step(
+            contacts: axis.inputs,
+            volts: axis.analog_inputs,
+            network: drive.network_target,
+            ready: drive.switch_on_permitted?,
+            dt: dt
+          )
           @outputs = (output_on?(0, dt) ? 1 : 0) | (output_on?(1, dt) ? 2 : 0) | (output_on?(2, dt) ? 4 : 0)
         end
 
@@ -57,14 +56,27 @@ module Gallop
           }
         end
 
+        def figures
+          return {} unless drive.profile["references.asked"]
+          asked = drive.profile.fetch("references.asked")
+          {
+            "references.in_force" => -> { Gallop::Terminals::SOURCES.key(@logic.source) },
+            "references.asked" => -> { asked.raw(@logic.speed) },
+            "references.preset" => -> { @logic.preset },
+            "references.run" => -> { @logic.run }
+          }
+        end
+
         private
 
-        def debounce(n, closed, dt)
-          reversed, time = @input_settings[n]
-          on = closed ^ reversed
-          return @input_ages[n] = 0.0 if on == @inputs[n]
-          @input_ages[n] += dt
-          @inputs[n] = on if @input_ages[n] >= time
+        # A new setup takes over what the old one knew of the contacts; a write that changes nothing here leaves them
+        # as they are.
+        def take_inputs
+          setup = Gallop::Terminals::Setup.new(drive.profile, drive.effective.dup)
+          return if @logic && @logic.setup.same?(setup)
+          logic = Gallop::Terminals::Logic.new(setup)
+          @logic ? logic.carry_on(@logic, axis.inputs) : logic.begin(axis.inputs)
+          @logic = logic
         end
 
         def output_on?(n, dt)
@@ -97,7 +109,9 @@ module Gallop
 
         def input_bits
           torque_off = (axis.torque_off_a_closed ? 0x10000 : 0) | (axis.torque_off_b_closed ? 0x20000 : 0)
-          @inputs.each_with_index.sum { |on, n| on ? 1 << (FIRST_INPUT_BIT + n) : 0 } | torque_off
+          return torque_off if @logic.nil?
+          switches = (@logic.limit_low? ? 1 : 0) | (@logic.limit_high? ? 2 : 0) | (@logic.home? ? 4 : 0)
+          (@logic.inputs.bits << FIRST_INPUT_BIT) | torque_off | switches
         end
       end
     end

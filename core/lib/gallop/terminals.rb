@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module Gallop
+  # What the terminals of a drive make of its contacts and signals: inputs → functions → command and reference. The one
+  # source for the firmware of the stand-ins and for what is foreseen of them.
+  #
+  #   logic = Gallop::Terminals::Logic.new(Gallop::Terminals::Setup.new(profile, values))
+  #   logic.begin(contacts)                                        # at power-up
+  #   logic.step(contacts:, signals:, network: 0.0, ready: true, dt: 0.001)
+  #   logic.run         # => 1, 0 or -1
+  #   logic.reference   # => 900.0, in the drive's unit of speed
+  module Terminals
+    # By the code of a value input_N_function.
+    FUNCTIONS = {
+      0 => :none,
+      1 => :controller,
+      2 => :forward,
+      3 => :backward,
+      4 => :stop,
+      5 => :quick_stop,
+      6 => :reset,
+      7 => :second_ramps,
+      8 => :preset_1,
+      9 => :preset_2,
+      10 => :preset_3,
+      11 => :preset_4,
+      12 => :limit_low,
+      13 => :limit_high,
+      14 => :home,
+      15 => :jog_forward,
+      16 => :jog_backward,
+      17 => :external_fault,
+      19 => :enable,
+      20 => :turn_round,
+      21 => :changeover,
+      22 => :raise,
+      23 => :lower
+    }.freeze
+    PRESETS = %i[preset_1 preset_2 preset_3 preset_4].freeze
+    STARTING = %i[forward backward jog_forward jog_backward].freeze # what may move a motor
+
+    # Values of network.command_source and network.reference_source.
+    BY_NETWORK = 0
+    BY_TERMINALS = 2
+    SOURCES = {
+      0 => :network,
+      1 => :analog_1,
+      2 => :analog_2,
+      3 => :presets,
+      4 => :fixed,
+      5 => :potentiometer
+    }.freeze
+  end
+end

@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Terminals
+    # The speed that is asked for, out of one of several sources or the sum of two. Presets come first: a pattern that
+    # is not zero holds whatever the source.
+    class Reference
+      # @param setup [Setup] @param signals [Array<Signal>] @param inputs [Inputs]
+      def initialize(setup, signals, inputs)
+        @signals = signals
+        @inputs = inputs
+        @sources = [setup.source, setup.second_source]
+        @sum = setup.sum?
+        @full = setup.full_speed
+        @fixed = setup.fixed
+        @presets = [0.0] + (1..15).map { |n| setup.preset(n) }
+        @bits = PRESETS.select { |function| setup.assigned?(function) }
+        @settles = setup.inputs.select { |input| PRESETS.include?(input.function) }.map(&:debounce).max.to_f
+        @rate = setup.potentiometer_time.positive? ? @full / setup.potentiometer_time : Float::INFINITY
+        @keeps = setup.potentiometer_keeps?
+        @network = @speed = @wound = 0.0
+        @pattern = @next = 0
+        @same_for = 0.0
+      end
+
+      # In the drive's unit of speed, signed.
+      attr_reader :speed
+
+      # The row of the presets that is in force; none is zero.
+      attr_reader :pattern
+
+      # @return [Symbol] of SOURCES, or :presets
+      def in_force = @pattern.positive? ? :presets : @sources[second? ? 1 : 0]
+
+      # What a motorised potentiometer stands at.
+      attr_accessor :wound
+
+      # @param network [Float] the target that was written @param running [Boolean] whether a start is given
+      def step(network, running, dt)
+        @network = network
+        settle(dt)
+        wind(running, dt)
+        @speed = @pattern.positive? ? @presets[@pattern] : by_source + trim
+      end
+
+      private
+
+      def second? = !@sum && @inputs.on?(:changeover)
+
+      # Contacts of one pattern never change at once: it counts when it has stood for as long as they are debounced.
+      def settle(dt)
+        seen = 0
+        @bits.each { |function| seen |= 1 << PRESETS.index(function) if @inputs.on?(function) }
+        @same_for = seen == @next ? @same_for + dt : 0.0
+        @next = seen
+        @pattern = seen if @same_for >= @settles
+      end
+
+      # Raised and lowered as long as a contact is closed; one that does not remember begins at zero with each start.
+      def wind(running, dt)
+        @wound = 0.0 unless running || @keeps
+        way = (@inputs.on?(:raise) ? 1 : 0) - (@inputs.on?(:lower) ? 1 : 0)
+        @wound = (@wound + way * @rate * dt).clamp(0.0, @full) if way.nonzero? && (running || @keeps)
+      end
+
+      def by_source
+        return of(@sources[0]) + of(@sources[1]) if @sum
+        of(@sources[second? ? 1 : 0])
+      end
+
+      def of(source)
+        case source
+        when :network
+          @network
+        when :analog_1
+          share(0)
+        when :analog_2
+          share(1)
+        when :fixed
+          @fixed
+        when :potentiometer
+          @wound
+        else
+          0.0
+        end
+      end
+
+      def share(n) = @signals[n] ? @signals[n].figure / 100 * @full : 0.0
+
+      def trim
+        n = @signals.index { |signal| signal.analog.function == :trim }
+        n ? share(n) : 0.0
+      end
+    end
+  end
+end

@@ -1,0 +1,101 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Paddock
+    class Firmware
+      # What the terminals command, carried out: starts and stops where they are the command source; quick stop, fault
+      # reset, external fault, limit switches and broken wires whoever commands.
+      class ContactCommand < Part
+        EXTERNAL = 0x9000
+        WIRE_BROKEN = 0xFF42
+        LIMIT_SWITCH = 0xFF43
+        ENABLING = [0x6, 0x7, 0xF].freeze
+        GO_ON = [0xF].freeze
+        SHUTDOWN = 0x6
+        COAST = [0x0].freeze
+        QUICK_STOP = [0x2].freeze
+        RESETTING = [0x0, Cia402::Controlword::FAULT_RESET].freeze
+        COASTING = 1 # of terminals.stop_by
+
+        # Terminals of the drive. @return [Gallop::Terminals::Logic, nil]
+        def logic = drive.terminals.logic
+        def wake = @jogs = false
+
+        def settings_changed
+          @coasts = raw("terminals.stop_by") == COASTING
+          @reactions = {
+            EXTERNAL => drive.effective["control.fault_reaction"],
+            WIRE_BROKEN => drive.effective["control.fault_reaction"]
+          }
+          return unless raw("presets.jog_time")
+          entry = drive.profile.fetch("speed.target")
+          @step = entry.figure(1).to_f
+          @jog_rate = setting("presets.jog_speed") / setting("presets.jog_time")
+          @bounds_second = drive.profile.settings.any? { |one| one.key.start_with?("ramps.second_") }
+          @leads = logic.setup.leads?
+        end
+
+        # Whether starts and stops are the contacts'.
+        def commands? = logic ? logic.setup.commands? : false
+
+        # Whether a reference of the drive's own takes the place of the target over the network.
+        def leads? = @leads
+
+        # In steps of the target. @return [Float]
+        def target = logic.speed / @step
+
+        # In the drive's unit of speed a second, of a jog and of its end; nil otherwise
+        def jog_rate = @jogs ? @jog_rate : nil
+        def second_ramps? = @bounds_second && logic ? logic.second_ramps? : false
+
+        # In which direction contacts have started it; 0 while they do not command
+        def direction = commands? ? logic.run : 0
+
+        # Somebody else stopped the motor.
+        def block = logic&.block
+
+        # Whether a switch at the end of the travel forbids to go that way.
+        def at_limit?(speed)
+          return false if logic.nil?
+          (speed.negative? && logic.limit_low?) || (speed.positive? && logic.limit_high?)
+        end
+
+        def warns? = logic ? logic.broken == :warn : false
+
+        def each_millisecond(_dt)
+          return if logic.nil?
+          drive.command_itself(RESETTING) if logic.reset? && drive.machine.state == :fault
+          watch
+          return unless commands?
+          @jogs = logic.jogs? || (@jogs && logic.run.zero? && drive.stage_on?)
+          logic.run.zero? ? stop : start
+        end
+
+        private
+
+        def watch
+          return if drive.machine.faulted?
+          return trip(EXTERNAL) if logic.external_fault?
+          return trip(WIRE_BROKEN) if logic.broken == :fault
+          return unless drive.machine.state == :operation_enabled
+          return drive.command_itself(QUICK_STOP) if logic.quick_stop?
+          drive.trip(LIMIT_SWITCH, Monitors::QUICK) if drive.positions? && at_limit?(drive.demanded_speed)
+        end
+
+        def trip(code) = drive.trip(code, @reactions.fetch(code))
+
+        def start
+          return drive.command_itself(GO_ON) if drive.machine.state == :operation_enabled && drive.ends?
+          return if drive.machine.state == :operation_enabled || !drive.switch_on_permitted?
+          drive.command_itself(ENABLING) unless drive.machine.state == :quick_stop_active
+        end
+
+        def stop
+          return unless drive.machine.state == :operation_enabled
+          return drive.command_itself(COAST) if @coasts
+          drive.stop_then(SHUTDOWN) unless drive.ends?
+        end
+      end
+    end
+  end
+end
