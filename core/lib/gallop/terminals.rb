@@ -42,13 +42,6 @@ module Gallop
     # Values of network.command_source and network.reference_source.
     BY_NETWORK = 0
     BY_TERMINALS = 2
-    SOURCES = {
-      0 => :network,
-      1 => :analog_1,
-      2 => :analog_2,
-      3 => :presets,
-      4 => :fixed,
-      5 => :potentiometer
-    }.freeze
+    SOURCES = { 0 => :network, 1 => :analog_1, 2 => :analog_2, 3 => :presets, 4 => :fixed, 5 => :potentiometer }.freeze
   end
 end

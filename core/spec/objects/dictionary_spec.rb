@@ -6,12 +6,12 @@ require_relative "../core_helper"
 # contradicts itself.
 RSpec.describe Gallop::Objects::Profile do
   SIZES = {
-    "haflinger" => 400..470,
-    "shire" => 350..400,
-    "fjord" => 180..240,
-    "camargue" => 390..460,
-    "exmoor" => 180..240,
-    "konik" => 400..470
+    "haflinger" => 430..510,
+    "shire" => 380..430,
+    "fjord" => 250..300,
+    "camargue" => 420..490,
+    "exmoor" => 250..300,
+    "konik" => 430..510
   }.freeze
   PLAIN_UNITS = ["", "counts", "turns", "V/A", "V/A·s", "N·m·s/rad", "N·s/m"].freeze
 

@@ -11,16 +11,21 @@ RSpec.describe Gallop::Terminals::Reference do
 
   # @param inputs [Array<Symbol>] functions, from input 1 on
   def logic(settings = {}, inputs: [], **others)
-    functions = inputs.each_with_index.to_h { |function, n| ["terminals.input_#{n + 1}_function", codes.fetch(function)] }
-    values = { "limits.motor_speed" => profile.fetch("limits.motor_speed").raw(1500), **raw({ **settings, **others }), **functions }
-    Gallop::Terminals::Logic.new(Gallop::Terminals::Setup.new(profile, values)).tap do |made|
-      made.begin([false] * 6)
-    end
+    functions =
+      inputs.each_with_index.to_h { |function, n| ["terminals.input_#{n + 1}_function", codes.fetch(function)] }
+    values = {
+      "limits.motor_speed" => profile.fetch("limits.motor_speed").raw(1500),
+      **raw({ **settings, **others }),
+      **functions
+    }
+    Gallop::Terminals::Logic.new(Gallop::Terminals::Setup.new(profile, values)).tap { |made| made.begin([false] * 6) }
   end
 
   def after(made, seconds = 0.2, on: [], volts: [0.0, 0.0], network: 0.0)
     contacts = made.setup.inputs.map { |input| on.include?(input.function) }
-    (seconds * 1000).round.times { made.step(contacts: contacts, volts: volts, network: network, ready: true, dt: 0.001) }
+    (seconds * 1000).round.times do
+      made.step(contacts: contacts, volts: volts, network: network, ready: true, dt: 0.001)
+    end
     made.speed
   end
 
@@ -70,11 +75,12 @@ RSpec.describe Gallop::Terminals::Reference do
 
   it "tells a broken wire below 3.6 mA, and does what is set" do
     { 0 => nil, 1 => :warn, 2 => :fault, 3 => :warn }.each do |setting, told|
-      made = logic(
-        "network.reference_source" => 1,
-        "terminals.analog_1_kind" => 3,
-        "terminals.analog_1_wire_break" => setting
-      )
+      made =
+        logic(
+          "network.reference_source" => 1,
+          "terminals.analog_1_kind" => 3,
+          "terminals.analog_1_wire_break" => setting
+        )
       after(made, 1.0, volts: [6.0, 0.0])
       expect(made.broken).to be_nil
       expect(after(made, 1.0, volts: [1.81, 0.0])).to be_within(0.5).of(0) # 3.62 mA
@@ -89,11 +95,14 @@ RSpec.describe Gallop::Terminals::Reference do
     bits = %i[preset_1 preset_2 preset_3 preset_4]
     speeds = (1..15).to_h { |n| ["presets.speed_#{n}", 80 * n * (n.even? ? -1 : 1)] }
     made = logic({ "network.reference_source" => 4, "references.fixed" => 33, **speeds }, inputs: bits)
-    (0..15).to_a.shuffle(random: Random.new(5)).each do |n|
-      on = bits.select.with_index { |_, bit| n[bit] == 1 }
-      expect(after(made, on: on)).to eq(n.zero? ? 33 : 80 * n * (n.even? ? -1 : 1))
-      expect(made.preset).to eq(n)
-    end
+    (0..15)
+      .to_a
+      .shuffle(random: Random.new(5))
+      .each do |n|
+        on = bits.select.with_index { |_, bit| n[bit] == 1 }
+        expect(after(made, on: on)).to eq(n.zero? ? 33 : 80 * n * (n.even? ? -1 : 1))
+        expect(made.preset).to eq(n)
+      end
   end
 
   it "does not take a pattern that stands for less than its debounce, whichever contact is first" do
@@ -121,13 +130,14 @@ RSpec.describe Gallop::Terminals::Reference do
   end
 
   it "is trimmed by a signal that is there for it" do
-    made = logic(
-      "network.reference_source" => 4,
-      "references.fixed" => 400,
-      "terminals.analog_2_function" => 3,
-      "terminals.analog_2_low_figure" => -10,
-      "terminals.analog_2_high_figure" => 10
-    )
+    made =
+      logic(
+        "network.reference_source" => 4,
+        "references.fixed" => 400,
+        "terminals.analog_2_function" => 3,
+        "terminals.analog_2_low_figure" => -10,
+        "terminals.analog_2_high_figure" => 10
+      )
     expect(after(made, 1.0, volts: [0.0, 0.0])).to be_within(0.5).of(250)
     expect(after(made, 1.0, volts: [0.0, 7.5])).to be_within(0.5).of(475)
   end
@@ -156,9 +166,7 @@ RSpec.describe Gallop::Terminals::Reference do
   end
 
   describe Gallop::Terminals::Window do
-    let(:window) do
-      described_class.new(highest: 1260.0, backward: 900.0, lowest: 360.0, skipped: [(700.0..760.0)])
-    end
+    let(:window) { described_class.new(highest: 1260.0, backward: 900.0, lowest: 360.0, skipped: [(700.0..760.0)]) }
 
     # What is asked for and the direction of the start, and what it is held to.
     {

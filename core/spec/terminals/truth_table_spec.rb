@@ -192,7 +192,6 @@ RSpec.describe Gallop::Terminals::Logic do
     expect(table.size).to be >= 150
   end
 
-
   # More functions than a drive has inputs: those that a row names are wired.
   define_method(:wired) do |steps, with_enable|
     named = steps.join.chars.filter_map { |letter| letters[letter] }.uniq

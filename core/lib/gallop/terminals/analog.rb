@@ -10,18 +10,7 @@ module Gallop
     # @!attribute deadband [Float] % @!attribute filter [Float] s @!attribute on_break [Symbol] :ignore, :warn, :fault
     # or :keep
     Analog =
-      Record.define(
-        :number,
-        :kind,
-        :function,
-        :low,
-        :high,
-        :low_figure,
-        :high_figure,
-        :deadband,
-        :filter,
-        :on_break
-      ) do
+      Record.define(:number, :kind, :function, :low, :high, :low_figure, :high_figure, :deadband, :filter, :on_break) do
         # @param setup [Setup]
         def self.of(setup, number)
           name = "terminals.analog_#{number}"

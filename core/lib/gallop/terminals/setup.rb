@@ -19,7 +19,8 @@ module Gallop
       # @return [Array<Input>]
       def inputs
         @inputs ||=
-          (1..Float::INFINITY).lazy
+          (1..Float::INFINITY)
+            .lazy
             .map { |n| "terminals.input_#{n}" }
             .take_while { |name| @profile["#{name}_function"] }
             .map do |name|

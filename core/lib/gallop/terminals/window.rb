@@ -13,7 +13,7 @@ module Gallop
           (1..3).filter_map do |n|
             middle = yield("limits.skip_speed_#{n}")
             half = yield("limits.skip_width_#{n}") / 2.0
-            (middle - half)..(middle + half) if middle.positive? && half.positive?
+            (middle - half) .. (middle + half) if middle.positive? && half.positive?
           end
         end
 

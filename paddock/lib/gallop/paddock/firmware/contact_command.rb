@@ -19,7 +19,11 @@ module Gallop
 
         # Terminals of the drive. @return [Gallop::Terminals::Logic, nil]
         def logic = drive.terminals.logic
-        def wake = @jogs = false
+
+        def wake
+          @jogs = false
+          @torque_share = 1.0
+        end
 
         def settings_changed
           @coasts = raw("terminals.stop_by") == COASTING
@@ -60,10 +64,14 @@ module Gallop
           (speed.negative? && logic.limit_low?) || (speed.positive? && logic.limit_high?)
         end
 
+        # Of the torque that the limits leave. @return [Float]
+        attr_reader :torque_share
+
         def warns? = logic ? logic.broken == :warn : false
 
         def each_millisecond(_dt)
           return if logic.nil?
+          @torque_share = logic.torque_share
           drive.command_itself(RESETTING) if logic.reset? && drive.machine.state == :fault
           watch
           return unless commands?

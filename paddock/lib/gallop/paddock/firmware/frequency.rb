@@ -259,11 +259,17 @@ module Gallop
 
         # A peak: a little more than what holds the ramp, so that it is held. A stop may use the whole torque.
         def torque_current_permitted(stop)
-          BEYOND * [@active_limit * (stop ? 1.0 : @torque_share), @most_torque_current].min
+          BEYOND * [@active_limit * share_of_torque(stop), @most_torque_current].min
         end
 
         BEYOND = 1.05
         private_constant :BEYOND
+
+        # What envelope and a signal leave of the torque; a stop may use all of it.
+        def share_of_torque(stop) = stop ? 1.0 : @torque_share * contacts.torque_share
+
+        LEAST_ACTIVE = 1e-3 # A
+        private_constant :LEAST_ACTIVE
 
         # Whoever wants to go on gets the ramp back.
         def hand_over(dt, stop)
@@ -286,8 +292,8 @@ module Gallop
 
         # Current and torque current against their limits, whichever is nearer.
         def load_ratio(stop)
-          share = stop ? 1.0 : @torque_share
-          [@modulator.current / @current_limit, @modulator.active_current.abs / (@active_limit * share)].max
+          least = [@active_limit * share_of_torque(stop), LEAST_ACTIVE].max
+          [@modulator.current / @current_limit, @modulator.active_current.abs / least].max
         end
 
         def watch_load(dt)

@@ -248,7 +248,7 @@ module Gallop
         # A stop may use the whole torque.
         def torque_bound
           limit = @weakens ? [@torque_limit, torque_beside_weakening].min : @torque_limit
-          @machine.state == :operation_enabled ? limit * @torque_share : limit
+          @machine.state == :operation_enabled ? limit * @torque_share * @contacts.torque_share : limit
         end
 
         def weaken

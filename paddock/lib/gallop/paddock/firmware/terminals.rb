@@ -9,7 +9,7 @@ module Gallop
         BURDEN = 500.0 # Ω of an analog input that takes a current
 
         def wake
-          @output_ages = [0.0, 0.0, 0.0]
+          @output_ages = (1..3).select { |n| drive.profile["terminals.output_#{n}_function"] }.map { 0.0 }
           @outputs = 0
         end
 
@@ -44,7 +44,8 @@ module Gallop
             ready: drive.switch_on_permitted?,
             dt: dt
           )
-          @outputs = (output_on?(0, dt) ? 1 : 0) | (output_on?(1, dt) ? 2 : 0) | (output_on?(2, dt) ? 4 : 0)
+          @outputs = 0
+          @output_settings.each_index { |n| @outputs |= 1 << n if output_on?(n, dt) }
         end
 
         def signals
