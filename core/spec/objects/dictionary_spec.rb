@@ -8,9 +8,9 @@ RSpec.describe Gallop::Objects::Profile do
   SIZES = {
     "haflinger" => 430..510,
     "shire" => 380..430,
-    "fjord" => 250..300,
+    "fjord" => 280..330,
     "camargue" => 420..490,
-    "exmoor" => 250..300,
+    "exmoor" => 280..330,
     "konik" => 430..510
   }.freeze
   PLAIN_UNITS = ["", "counts", "turns", "V/A", "V/A·s", "N·m·s/rad", "N·s/m"].freeze
