@@ -105,7 +105,7 @@ class Run < ApplicationRecord
   # @param needs [Proc] that answers with what must be so
   def driving(tab, needs:, kind: Motion::Mode::INJECTION, consents: [])
     motion = drive.connection!.motion
-    borrowing("control.mode" => Motion::Mode.of(kind, drive.profile).code) do
+    borrowing("control.mode" => Motion::Mode.of(kind, drive.profile).code, **by_network) do
       enable_for_it(motion, tab, needs, kind: kind, consents: consents)
       @driven = [motion, drive.connection!.connects]
       yield motion
@@ -156,6 +156,11 @@ class Run < ApplicationRecord
   private
 
   LETTING_GO = 3.0 # s for a motor to come to rest and be given back
+
+  # What gives terminals a say in starts and speeds, taken for as long as a test drives the motor.
+  def by_network
+    Gallop::Terminals::COMMANDED_BY.select { |key| drive.live_values[key].to_i.positive? }.to_h { |key| [key, 0] }
+  end
 
   def enable_for_it(motion, tab, needs, **how)
     checkpoint!

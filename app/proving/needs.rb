@@ -19,7 +19,7 @@ module Proving
 
     # Before the motor is enabled. @return [Array<Need>]
     def all
-      linked? ? enabling(motor_data) : linked
+      linked? ? [*enabling(motor_data), commander] : linked
     end
 
     # Before a test that lets current flow. @param motor [Boolean] whether the motor has to be known
@@ -207,6 +207,21 @@ module Proving
     def restart =
       inhibit("restart", "No restart waiting", 2, "none", "the drive must be restarted first", "Restart it.")
     def memory = inhibit("memory", "Memory idle", 4, "idle", "the drive is busy storing")
+
+    # What the contacts start, or what an analog signal asks for, is not moved from here. Tests take both, and give them
+    # back.
+    def commander
+      setup = Gallop::Terminals::Setup.new(@drive.profile, @drive.live_values)
+      bad = setup.commands? ? "its terminals start and stop the drive" : "its terminals give the speed"
+      need(
+        "commander",
+        "Commands and speed over the network",
+        !setup.leads?,
+        "nothing else has a say",
+        bad,
+        "Choose command and reference source at the stage Terminals, or start it by its contacts."
+      )
+    end
 
     def inhibit(id, label, bit, good, bad, remedy = nil) =
       need(id, label, @sample.inhibits[bit].zero?, good, bad, remedy)

@@ -40,7 +40,7 @@ module Gallop
     STARTING = %i[forward backward jog_forward jog_backward].freeze # what may move a motor
 
     # Values of network.command_source and network.reference_source.
-    BY_NETWORK = 0
+    COMMANDED_BY = %w[network.command_source network.reference_source].freeze
     BY_TERMINALS = 2
     SOURCES = { 0 => :network, 1 => :analog_1, 2 => :analog_2, 3 => :presets, 4 => :fixed, 5 => :potentiometer }.freeze
   end

@@ -25,7 +25,7 @@ RSpec.describe Gallop::Objects::Profile do
       it "reads all entries in few requests, none longer than Modbus allows" do
         spans = profile.spans(profile.entries)
         expect(spans.map(&:size).max).to be <= 125
-        expect(spans.size).to be <= 35
+        expect(spans.size).to be <= 36
         expect(spans.sum(&:size)).to eq(profile.entries.sum(&:register_count))
       end
 

@@ -29,10 +29,10 @@ RSpec.describe Gallop::Terminals::Reference do
     made.speed
   end
 
-  it "is the target over the network, as long as nothing else is set" do
-    made = logic
+  it "is the target over the network alone, as long as network and target over it are set" do
+    made = logic({ "presets.speed_1" => 200, "terminals.analog_2_function" => 3 }, inputs: %i[preset_1])
     expect(made.setup.leads?).to be(false)
-    expect(after(made, network: -750.0)).to eq(-750.0)
+    expect(after(made, network: -750.0, on: %i[preset_1], volts: [0.0, 5.0])).to eq(-750.0)
   end
 
   # Volts, by hand: 0 to 10 V, −10 to 10 V, 0 to 20 mA and 4 to 20 mA over 500 Ω.
@@ -108,7 +108,7 @@ RSpec.describe Gallop::Terminals::Reference do
   it "does not take a pattern that stands for less than its debounce, whichever contact is first" do
     speeds = { "presets.speed_1" => 100, "presets.speed_2" => 200, "presets.speed_3" => 300 }
     debounced = { "terminals.input_1_debounce" => 20, "terminals.input_2_debounce" => 20 }
-    made = logic({ **speeds, **debounced }, inputs: %i[preset_1 preset_2])
+    made = logic({ "network.reference_source" => 3, **speeds, **debounced }, inputs: %i[preset_1 preset_2])
     after(made, on: [:preset_1])
     seen = []
     step = ->(seconds, on) { (seconds * 1000).round.times { seen << after(made, 0.001, on: on) } }

@@ -12,6 +12,7 @@ module Gallop
     class ProfileSource
       DIRECTORY = File.join(Core::ROOT, "profiles")
       STRIDE_KEYS = %w[subindex register].freeze
+      NEXT_LIVE = "next_live"
 
       # Without reading the dictionary. @return [String] the beginning of the family's product codes
       def self.product_code(family)
@@ -42,9 +43,22 @@ module Gallop
 
       # A drive that forgets everything at a restart has nothing that could wait for one.
       def rows(family, sources)
-        rows = left_in(entries(sources), family.fetch("excludes", []))
+        rows = placed(left_in(entries(sources), family.fetch("excludes", [])))
         return rows unless family["memory"] == "volatile"
         rows.map { |row| row["effect"] == "after_restart" ? row.merge("effect" => "when_disabled") : row }
+      end
+
+      # Figures that every family polls stand right behind those that it polls by itself, so that one request has them
+      # all; what an older firmware lacks comes last.
+      def placed(rows)
+        later, placed = rows.partition { |row| row["register"] == NEXT_LIVE }
+        place = placed.select { |row| row["live"] }.map { |row| row["register"] + size(row) }.max
+        later
+          .sort_by.with_index { |row, n| [row["since"].to_s, n] }
+          .reduce(placed) do |all, row|
+            place += size(row)
+            [*all, row.merge("register" => place - size(row))]
+          end
       end
 
       # Rows with the same key are laid over one another, the later file on top.
@@ -69,7 +83,7 @@ module Gallop
         row
           .except("repeat", "stride")
           .to_h do |name, value|
-            next name, value + (n - 1) * stride.fetch(name) if STRIDE_KEYS.include?(name)
+            next name, value + (n - 1) * stride.fetch(name) if STRIDE_KEYS.include?(name) && value != NEXT_LIVE
             [name, value.is_a?(String) ? value.gsub("%{n}", n.to_s) : value]
           end
       end

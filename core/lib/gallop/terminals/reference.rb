@@ -3,13 +3,14 @@
 module Gallop
   module Terminals
     # The speed that is asked for, out of one of several sources or the sum of two. Presets come first: a pattern that
-    # is not zero holds whatever the source.
+    # is not zero holds whatever the source. While the network commands, and gives the target, nothing else counts.
     class Reference
       # @param setup [Setup] @param signals [Array<Signal>] @param inputs [Inputs]
       def initialize(setup, signals, inputs)
         @signals = signals
         @inputs = inputs
         @sources = [setup.source, setup.second_source]
+        @leads = setup.leads?
         @sum = setup.sum?
         @full = setup.full_speed
         @fixed = setup.fixed
@@ -38,6 +39,7 @@ module Gallop
       # @param network [Float] the target that was written @param running [Boolean] whether a start is given
       def step(network, running, dt)
         @network = network
+        return @speed = network unless @leads
         settle(dt)
         wind(running, dt)
         @speed = @pattern.positive? ? @presets[@pattern] : by_source + trim

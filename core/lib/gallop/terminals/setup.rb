@@ -51,11 +51,9 @@ module Gallop
       def three_wires? = raw("terminals.start_kind") == 1
       def by_level? = raw("terminals.start_by") == 1
 
-      # Whether anything but a target over the network decides on the speed.
-      def leads?
-        commands? || source != :network || sum? || assigned?(:changeover) || PRESETS.any? { |one| assigned?(one) } ||
-          analogs.any? { |analog| analog.function == :trim }
-      end
+      # Whether the terminals have a say in the speed. As long as network and target over the network have it, nobody
+      # else has: neither presets nor a trim.
+      def leads? = commands? || source != :network
 
       # Whether both say the same. @param other [Setup]
       def same?(other) = read == other.read
