@@ -54,7 +54,8 @@ module Gallop
         later, placed = rows.partition { |row| row["register"] == NEXT_LIVE }
         place = placed.select { |row| row["live"] }.map { |row| row["register"] + size(row) }.max
         later
-          .sort_by.with_index { |row, n| [row["since"].to_s, n] }
+          .sort_by
+          .with_index { |row, n| [row["since"].to_s, n] }
           .reduce(placed) do |all, row|
             place += size(row)
             [*all, row.merge("register" => place - size(row))]

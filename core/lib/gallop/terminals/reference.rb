@@ -14,7 +14,7 @@ module Gallop
         @sum = setup.sum?
         @full = setup.full_speed
         @fixed = setup.fixed
-        @presets = [0.0] + (1..15).map { |n| setup.preset(n) }
+        @presets = setup.presets
         @bits = PRESETS.select { |function| setup.assigned?(function) }
         @settles = setup.inputs.select { |input| PRESETS.include?(input.function) }.map(&:debounce).max.to_f
         @rate = setup.potentiometer_time.positive? ? @full / setup.potentiometer_time : Float::INFINITY

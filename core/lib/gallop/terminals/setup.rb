@@ -71,16 +71,19 @@ module Gallop
       def both = %i[none forward backward first].fetch(raw("terminals.both_directions"))
       def stop_resets? = raw("terminals.stop_resets") == 1
 
-      def fixed = figure("references.fixed")
-      def preset(number) = figure("presets.speed_#{number}")
-      def jog_speed = figure("presets.jog_speed")
+      def fixed = @fixed ||= figure("references.fixed")
+      def preset(number) = presets.fetch(number)
+
+      # By the pattern that chooses them; none is zero.
+      def presets = @presets ||= [0.0] + (1..15).map { |n| figure("presets.speed_#{n}") }
+      def jog_speed = @jog_speed ||= figure("presets.jog_speed")
 
       # s from standstill to the speed limit
-      def potentiometer_time = figure("references.potentiometer_time")
+      def potentiometer_time = @potentiometer_time ||= figure("references.potentiometer_time")
       def potentiometer_keeps? = raw("references.potentiometer_keeps") == 1
 
       # 100 % of a reference.
-      def full_speed = figure(@profile.speed_command.fetch("limit"))
+      def full_speed = @full_speed ||= figure(@profile.speed_command.fetch("limit"))
 
       # @return [Object] as from the works where it was never read; zero where the family has none
       def raw(key)

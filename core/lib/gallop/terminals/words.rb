@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Terminals
+    # What starts a motor, in sentences.
+    class Words
+      EVENTS = { power_up: "When power returns", reset: "When a fault is reset, or the drive is ready again" }.freeze
+      DIRECTIONS = { 1 => "forward", -1 => "backward" }.freeze
+      SOURCES = {
+        network: "at the target over the network",
+        analog_1: "as analog input 1 asks",
+        analog_2: "as analog input 2 asks",
+        presets: "at zero",
+        potentiometer: "at the speed that is raised"
+      }.freeze
+
+      # @param profile [Objects::Profile] @param setup [Setup]
+      def initialize(profile, setup)
+        @profile = profile
+        @setup = setup
+      end
+
+      # @param start [Starts::Start] @return [String]
+      def of(start) = "#{cause(start)}#{given(start)}: #{DIRECTIONS.fetch(start.run)}, #{what(start)}."
+
+      # @return [String] of an input
+      def self.name(number) = "E#{number}"
+
+      private
+
+      def cause(start)
+        return EVENTS.fetch(start.event) if start.contact.nil?
+        "#{start.closes ? "Closing" : "Opening"} #{Words.name(start.contact)}"
+      end
+
+      def given(start)
+        return "" if start.given.empty?
+        closed, open = start.given.partition { |_, on| on }.map { |list| list.map { |number, _| Words.name(number) } }
+        told = [("#{listed(closed)} closed" if closed.any?), ("#{listed(open)} open" if open.any?)].compact
+        " while #{told.join(" and ")}"
+      end
+
+      def listed(names) = "#{together(names)} #{names.size > 1 ? "are" : "is"}"
+      def together(names) = names.size > 1 ? "#{names[..-2].join(", ")} and #{names.last}" : names.first
+
+      # Speed and ramps, as far as they are the same in all of them.
+      def what(start)
+        return "jog at #{show(@setup.jog_speed)}" if start.jog
+        [[chosen, source].compact.join(", else "), second_ramps].compact.join(", ")
+      end
+
+      def chosen = inputs_of(*PRESETS)&.then { |inputs| "at the preset that #{inputs} choose" }
+      def second_ramps = inputs_of(:second_ramps)&.then { |inputs| "by the second ramps while #{inputs} is on" }
+
+      def source
+        first = of_source(@setup.source)
+        return "#{first}, plus #{of_source(@setup.second_source).delete_prefix("at ")}" if @setup.sum?
+        changeover = inputs_of(:changeover) or return first
+        "#{first}, or #{of_source(@setup.second_source)} while #{changeover} is on"
+      end
+
+      def of_source(source) = source == :fixed ? "at #{show(@setup.fixed.abs)}" : SOURCES.fetch(source)
+
+      def inputs_of(*functions)
+        named = @setup.inputs.each_index.select { |n| functions.include?(@setup.inputs[n].function) }
+        together(named.map { |n| Words.name(n + 1) }) if named.any?
+      end
+
+      def show(figure) = Quantities.format(figure, @profile.speed_unit, 0)
+    end
+  end
+end
