@@ -26,8 +26,8 @@ RSpec.describe Gallop::Terminals::Starts do
     setup = setup_of("shire", %i[forward backward], "network.reference_source" => 1)
     expect(sentences(setup)).to eq(
       [
-        "Closing E1 while E2 is open: forward, as analog input 1 asks.",
-        "Closing E2 while E1 is open: backward, as analog input 1 asks."
+        "Closing D1 while D2 is open: forward, as analog input 1 asks.",
+        "Closing D2 while D1 is open: backward, as analog input 1 asks."
       ]
     )
   end
@@ -44,11 +44,11 @@ RSpec.describe Gallop::Terminals::Starts do
     told = sentences(setup)
     expect(told).to eq(
       [
-        "Closing E1 while E2 is open: forward, at 375 rpm, by the second ramps while E3 is on.",
-        "Opening E2 while E1 is closed: forward, at 375 rpm, by the second ramps while E3 is on.",
-        "When power returns while E1 is closed and E2 is open: forward, at 375 rpm, by the second ramps while E3 is on.",
-        "When a fault is reset, or the drive is ready again while E1 is closed and E2 is open: forward, at 375 rpm, by " \
-          "the second ramps while E3 is on."
+        "Closing D1 while D2 is open: forward, at 375 rpm, by the second ramps while D3 is on.",
+        "Opening D2 while D1 is closed: forward, at 375 rpm, by the second ramps while D3 is on.",
+        "When power returns while D1 is closed and D2 is open: forward, at 375 rpm, by the second ramps while D3 is on.",
+        "When a fault is reset, or the drive is ready again while D1 is closed and D2 is open: forward, at 375 rpm, by " \
+          "the second ramps while D3 is on."
       ]
     )
   end
@@ -57,37 +57,39 @@ RSpec.describe Gallop::Terminals::Starts do
     presets = { "network.reference_source" => 3, "presets.speed_1" => 900 }
     expect(sentences(setup_of("shire", %i[forward preset_1 preset_2 jog_backward], **presets))).to eq(
       [
-        "Closing E1: forward, at the preset that E2 and E3 choose, else at zero.",
-        "Closing E4: backward, jog at 100 rpm."
+        "Closing D1: forward, at the preset that D2 and D3 choose, else at zero.",
+        "Closing D4: backward, jog at 100 rpm."
       ]
     )
     two = { "network.reference_source" => 1, "references.second" => 4, "references.fixed" => 300 }
     expect(sentences(setup_of("shire", %i[forward changeover], **two))).to eq(
-      ["Closing E1: forward, as analog input 1 asks, or at 300 rpm while E2 is on."]
+      ["Closing D1: forward, as analog input 1 asks, or at 300 rpm while D2 is on."]
     )
     expect(sentences(setup_of("shire", %i[forward], "references.combination" => 1, **two))).to eq(
-      ["Closing E1: forward, as analog input 1 asks, plus 300 rpm."]
+      ["Closing D1: forward, as analog input 1 asks, plus 300 rpm."]
     )
   end
 
   # Whatever is assigned and however the contacts move, one at a time: a motor that starts was announced.
   it "announces every start of #{Chance.times(150, 2500)} machines by chance" do
     random = Random.new(Chance::SEED)
-    Chance.times(150, 2500).times do
-      setup = by_chance(random, codes)
-      announced = described_class.new(setup).all
-      contacts = Array.new(6) { random.rand < 0.5 }
-      logic = Gallop::Terminals::Logic.new(setup).tap { |one| one.begin(contacts) }
-      settle(logic, contacts)
-      expect_announced(announced, :power_up, nil, contacts, logic) unless logic.run.zero?
-      12.times do
-        before = logic.run
-        n = random.rand(6)
-        contacts = contacts.dup.tap { |list| list[n] = !list[n] }
+    Chance
+      .times(150, 2500)
+      .times do
+        setup = by_chance(random, codes)
+        announced = described_class.new(setup).all
+        contacts = Array.new(6) { random.rand < 0.5 }
+        logic = Gallop::Terminals::Logic.new(setup).tap { |one| one.begin(contacts) }
         settle(logic, contacts)
-        expect_announced(announced, :contact, n + 1, contacts, logic) if before.zero? && !logic.run.zero?
+        expect_announced(announced, :power_up, nil, contacts, logic) unless logic.run.zero?
+        12.times do
+          before = logic.run
+          n = random.rand(6)
+          contacts = contacts.dup.tap { |list| list[n] = !list[n] }
+          settle(logic, contacts)
+          expect_announced(announced, :contact, n + 1, contacts, logic) if before.zero? && !logic.run.zero?
+        end
       end
-    end
   end
 
   def by_chance(random, codes)
@@ -117,7 +119,7 @@ RSpec.describe Gallop::Terminals::Starts do
           (contact.nil? || start.closes == contacts[contact - 1]) &&
           start.given.all? { |number, closed| contacts[number - 1] == closed }
       end
-    expect(fitting).not_to be_empty, 
-"#{logic.setup.inputs.map(&:function)} #{contacts} #{event} #{contact}: not announced"
+    expect(fitting).not_to be_empty,
+    "#{logic.setup.inputs.map(&:function)} #{contacts} #{event} #{contact}: not announced"
   end
 end

@@ -5,7 +5,7 @@ module Gallop
     # Everything that starts a motor by its terminals, found by trying: each contact is moved in each state of the
     # others, and power, fault reset and an enable come back in each, with the very logic that the drive runs.
     #
-    #   Starts.new(setup).all.map { |start| words.of(start) }   # => ["Closing E3 while E2 is open: backward, at 375 rpm."]
+    #   Starts.new(setup).all.map { |start| words.of(start) }   # => ["Closing D3 while D2 is open: backward, at 375 rpm."]
     class Starts
       # @!attribute contact [Integer, nil] that moves, from 1 on; nil where power or a reset does it
       # @!attribute closes [Boolean, nil] @!attribute event [Symbol] :contact, :power_up or :reset
@@ -98,16 +98,18 @@ module Gallop
       # @param patterns [Array<Array<Boolean>>] in which it happens
       def starts((cause, closes, run, jog), patterns)
         others = @live - [cause]
-        Cover.of(patterns.map { |contacts| others.map { |n| contacts[n] } }).map do |literals|
-          Start.new(
-            contact: cause.is_a?(Integer) ? cause + 1 : nil,
-            closes: closes,
-            event: cause.is_a?(Integer) ? :contact : cause,
-            given: literals.to_h { |at, closed| [others[at] + 1, closed] },
-            run: run,
-            jog: jog
-          )
-        end
+        Cover
+          .of(patterns.map { |contacts| others.map { |n| contacts[n] } })
+          .map do |literals|
+            Start.new(
+              contact: cause.is_a?(Integer) ? cause + 1 : nil,
+              closes: closes,
+              event: cause.is_a?(Integer) ? :contact : cause,
+              given: literals.to_h { |at, closed| [others[at] + 1, closed] },
+              run: run,
+              jog: jog
+            )
+          end
       end
     end
   end

@@ -8,6 +8,20 @@ module Gallop
     # @!attribute skipped [Array<Range>]
     Window =
       Record.define(:highest, :backward, lowest: 0.0, skipped: []) do
+        # Of a drive that has one, without gait. @param setup [Setup] @return [Window, nil]
+        def self.of(setup)
+          highest = setup.figure("limits.highest_speed")
+          return unless highest.positive?
+          top = [setup.full_speed, highest].min
+          backward = setup.figure("limits.backward_speed")
+          new(
+            highest: top,
+            backward: backward.positive? ? [backward, top].min : top,
+            lowest: [setup.figure("limits.lowest_speed"), top].min,
+            skipped: skipped { |key| setup.figure(key) }
+          )
+        end
+
         # Bands out of the values of a drive, by their middle and width. @yieldparam key [String] @yieldreturn [Float]
         def self.skipped
           (1..3).filter_map do |n|

@@ -24,7 +24,11 @@ module Gallop
       def of(start) = "#{cause(start)}#{given(start)}: #{DIRECTIONS.fetch(start.run)}, #{what(start)}."
 
       # @return [String] of an input
-      def self.name(number) = "E#{number}"
+      def self.name(number) = "D#{number}"
+
+      # @param numbers [Array<Integer>] @return [String] as in "D1, D2 and D5"
+      def self.named(numbers) = together(numbers.map { |number| name(number) })
+      def self.together(names) = names.size > 1 ? "#{names[..-2].join(", ")} and #{names.last}" : names.first
 
       private
 
@@ -40,8 +44,7 @@ module Gallop
         " while #{told.join(" and ")}"
       end
 
-      def listed(names) = "#{together(names)} #{names.size > 1 ? "are" : "is"}"
-      def together(names) = names.size > 1 ? "#{names[..-2].join(", ")} and #{names.last}" : names.first
+      def listed(names) = "#{Words.together(names)} #{names.size > 1 ? "are" : "is"}"
 
       # Speed and ramps, as far as they are the same in all of them.
       def what(start)
@@ -63,7 +66,7 @@ module Gallop
 
       def inputs_of(*functions)
         named = @setup.inputs.each_index.select { |n| functions.include?(@setup.inputs[n].function) }
-        together(named.map { |n| Words.name(n + 1) }) if named.any?
+        Words.named(named.map(&:succ)) if named.any?
       end
 
       def show(figure) = Quantities.format(figure, @profile.speed_unit, 0)

@@ -1,0 +1,260 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Terminals
+    # What stands against what at the terminals of a drive.
+    #
+    #   Rules.new(profile, values, wires: { 3 => "photo eye 2" }).findings
+    class Rules
+      include Findings
+
+      # @param profile [Objects::Profile] @param values [Hash{String => Object}] raw by key
+      # @param wires [Hash{Integer => String}] what is at the other end of the wire of an input, as far as it was named
+      def initialize(profile, values, wires: {})
+        @profile = profile
+        @values = values
+        @wires = wires
+        @setup = Setup.new(profile, values)
+      end
+
+      ALL = %i[
+        starts_by_itself
+        nothing_starts
+        nothing_stops
+        starts_nothing
+        keeps_turning
+        limit_by_closing
+        wire_unwatched
+        signal_twice
+        source_without_inputs
+        presets_beyond
+        output_never
+        one_wire_twice
+        wired_for_nothing
+      ].freeze
+
+      # @return [Array<Finding>] blockers before cautions before notes
+      def findings = Finding.in_order(ALL.flat_map { |rule| [send(rule)].flatten(1).compact })
+
+      private
+
+      def starts_by_itself
+        starts = Starts.new(@setup).by_itself
+        return if starts.empty?
+        caution(
+          "starts_by_itself",
+          "The motor starts by itself when power returns or a fault is reset",
+          because: Words.new(@profile, @setup).of(starts.first),
+          so: "Let a start take an edge, so that it has to be given anew.",
+          values: %w[terminals.start_by network.command_source]
+        )
+      end
+
+      def nothing_starts
+        return if !@setup.commands? || STARTING.any? { |function| @setup.assigned?(function) }
+        blocker(
+          "nothing_starts",
+          "Terminals command the drive, and none of them starts it",
+          because: "No input has a start or a jog for its function.",
+          so: "Give one to an input, or let the network command.",
+          values: %w[network.command_source]
+        )
+      end
+
+      STOPPING = %i[stop enable quick_stop].freeze
+      private_constant :STOPPING
+
+      def nothing_stops
+        return unless @setup.commands? && @setup.three_wires?
+        return if STOPPING.any? { |function| @setup.assigned?(function) }
+        blocker(
+          "nothing_stops",
+          "A push starts the motor, and no contact stops it",
+          because: "With three wires it runs until a stop, an enable or a quick stop says otherwise.",
+          so: "Give the stop to an input that its contact opens, or take two wires.",
+          values: %w[terminals.start_kind]
+        )
+      end
+
+      def starts_nothing
+        return if @setup.commands?
+        idle = numbers { |input| STARTING.include?(input.function) }
+        return if idle.empty?
+        note(
+          "starts_nothing",
+          "#{named(idle)} #{idle.size > 1 ? "are" : "is"} to start the motor, and the network commands it",
+          because: "Starts by contacts count once terminals are the command source.",
+          so: "Choose terminals as the command source, or leave the inputs to the controller.",
+          values: ["network.command_source", *keys(idle, "function")]
+        )
+      end
+
+      # A frequency drive that was started turns at its lowest speed whatever is asked for.
+      def keeps_turning
+        lowest = @setup.figure("limits.lowest_speed")
+        return unless lowest.positive? && @setup.leads?
+        caution(
+          "keeps_turning",
+          "At a reference of zero the motor keeps #{speed(lowest)} until it is stopped",
+          because: "A lowest speed holds as long as a start is given.",
+          so: "Say so at the machine, or set the lowest speed to zero.",
+          values: %w[limits.lowest_speed]
+        )
+      end
+
+      def limit_by_closing
+        open = numbers { |input| %i[limit_low limit_high].include?(input.function) && !input.reversed }
+        return if open.empty?
+        caution(
+          "limit_by_closing",
+          "#{named(open)}: a limit switch that closes at the end of the travel",
+          because: "A broken wire or a switch that was never connected reads like a free travel.",
+          so: "Wire an opening contact, and let it count as on when it is open.",
+          values: keys(open, "polarity")
+        )
+      end
+
+      def wire_unwatched
+        used = used_analogs.select { |analog| analog.kind == :live_zero && analog.on_break == :ignore }
+        used.map do |analog|
+          caution(
+            "wire_unwatched",
+            "Analog input #{analog.number}: 4 to 20 mA, and nothing happens when the wire breaks",
+            because: "Below 3.6 mA the wire is broken, and the signal counts as its lowest figure.",
+            so: "Let it warn, keep the last reference, or stop the drive with a fault.",
+            values: ["terminals.analog_#{analog.number}_wire_break"]
+          )
+        end
+      end
+
+      TASKS = %i[torque_limit trim controller].freeze
+      private_constant :TASKS
+
+      def signal_twice
+        used_analogs
+          .select { |analog| TASKS.include?(analog.function) }
+          .map do |analog|
+            key = "terminals.analog_#{analog.number}_function"
+            caution(
+              "signal_twice",
+              "Analog input #{analog.number} gives the speed, and is “#{@profile.fetch(key).show(@values[key])}” as well",
+              because: "One signal moves both.",
+              so: "Give the second task to the other input, or choose another reference source.",
+              values: [key, "network.reference_source"]
+            )
+          end
+      end
+
+      NEEDED = { presets: PRESETS, potentiometer: %i[raise] }.freeze
+      private_constant :NEEDED
+
+      def source_without_inputs
+        return unless @setup.leads?
+        functions = NEEDED[@setup.source]
+        return if functions.nil? || functions.any? { |function| @setup.assigned?(function) }
+        key = "network.reference_source"
+        caution(
+          "source_without_inputs",
+          "The speed comes from “#{@profile.fetch(key).show(@setup.raw(key))}”, and no input is there for it",
+          because: "It stays at zero.",
+          so: "Give the function to an input, or choose another reference source.",
+          values: [key]
+        )
+      end
+
+      def presets_beyond
+        window = Window.of(@setup) or return
+        reachable.filter_map do |number|
+          asked = @setup.preset(number)
+          held = window.held(asked, asked.negative? ? -1 : 1)
+          next if (held - asked).abs < 0.5
+          caution(
+            "preset_beyond",
+            "Preset #{number} is #{speed(asked)}, and the drive makes #{speed(held)} of it",
+            because: "It lies outside the window of speeds, or in a band that is skipped.",
+            so: "Move the preset, or the window.",
+            values: ["presets.speed_#{number}"]
+          )
+        end
+      end
+
+      # Presets that the wired bits can choose.
+      def reachable
+        return [] unless @setup.leads?
+        bits = PRESETS.each_index.select { |n| @setup.assigned?(PRESETS[n]) }
+        (1..15).select { |number| (0..3).all? { |bit| number[bit].zero? || bits.include?(bit) } }
+      end
+
+      BRAKE_RELEASED = 7
+      ABOVE_SPEED = 8
+      private_constant :BRAKE_RELEASED, :ABOVE_SPEED
+
+      def output_never
+        (1..3).filter_map do |n|
+          key = "terminals.output_#{n}_function"
+          next unless @profile[key]
+          why = never(n, @setup.raw(key)) or next
+          caution(
+            "output_never",
+            "Output #{n} never switches: #{why}",
+            because: "“#{@profile.fetch(key).show(@setup.raw(key))}” does not come about.",
+            so: "Choose another function, or what it waits for.",
+            values: [key]
+          )
+        end
+      end
+
+      def never(number, function)
+        threshold = @setup.figure("terminals.output_#{number}_threshold")
+        case function
+        when BRAKE_RELEASED
+          "the drive has no brake to release" if @profile["brake.fitted"] && @setup.raw("brake.fitted") != 1
+        when ABOVE_SPEED
+          "no speed is above #{Quantities.format(threshold, "%", 0)} of the limit" if threshold >= 100
+        end
+      end
+
+      def one_wire_twice
+        @wires
+          .group_by { |_, name| name.strip.downcase }
+          .reject { |name, same| name.empty? || same.size < 2 }
+          .map do |_, same|
+            caution(
+              "one_wire_twice",
+              "“#{same.first.last}” is at #{named(same.map(&:first))}",
+              because: "One contact then has two jobs, or one of both names is wrong.",
+              so: "Look where the wire goes.",
+              values: keys(same.map(&:first), "function")
+            )
+          end
+      end
+
+      def wired_for_nothing
+        idle = @wires.keys.select { |number| @setup.inputs[number - 1]&.function == :none && !@wires[number].empty? }
+        return if idle.empty?
+        note(
+          "wired_for_nothing",
+          "#{named(idle)}: wired to #{idle.map { |number| "“#{@wires[number]}”" }.join(", ")}, and free",
+          because: "The contact does nothing.",
+          so: "Give it a function, or leave it to the controller.",
+          values: keys(idle, "function")
+        )
+      end
+
+      # Those that the speed comes from.
+      def used_analogs
+        return [] unless @setup.leads?
+        sources = [@setup.source]
+        sources << @setup.second_source if @setup.sum? || @setup.assigned?(:changeover)
+        @setup.analogs.select { |analog| sources.include?(:"analog_#{analog.number}") }
+      end
+
+      # @yieldparam input [Setup::Input] @return [Array<Integer>] from 1 on
+      def numbers(&) = @setup.inputs.each_index.select { |n| yield(@setup.inputs[n]) }.map(&:succ)
+
+      def keys(numbers, what) = numbers.map { |number| "terminals.input_#{number}_#{what}" }
+      def named(numbers) = Words.named(numbers)
+      def speed(figure) = Quantities.format(figure, @profile.speed_unit, 0)
+    end
+  end
+end
