@@ -70,6 +70,10 @@ Rails.application.routes.draw do
           end
         end
       resource :verify, only: :show
+      resource :terminals, only: :show, controller: "terminals" do
+        post :assign
+        post :wire
+      end
       resource :tuning, only: :show do
         post :shape
         post :soft

@@ -78,6 +78,13 @@ class Course
   end
 
   def tune = by_proof("tune", "Tune", Tuning.kind_of_proof(@drive.profile), "not as it should be")
+  # What was set there, as far as there is anything to say against it; wires are proven by nobody yet.
+  def terminals
+    severe = TerminalStrip.new(@drive).findings.reject { |finding| finding.severity == :note }
+    return stage("terminals", "Terminals", "findings", counted(severe)) if severe.any?
+    stage("terminals", "Terminals", "todo")
+  end
+
   def verify = by_proof("verify", "Verify", Proof::DIRECTION, "direction wrong")
 
   # As the last proof of a kind stands. @param failed [String] what is said where it was not right

@@ -15,6 +15,7 @@ const OF_A_DRIVE = new Set([
   "signals",
   "recorder",
   "tuning",
+  "terminals",
 ]);
 
 /** Has the named queries read again; with a drive, of those that belong to one only that drive's. */

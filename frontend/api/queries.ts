@@ -25,6 +25,7 @@ import type {
   Test,
   Trace,
   Tray,
+  TerminalStrip,
   Tuning,
   ValueDetail,
   Verify,
@@ -129,6 +130,12 @@ export const useTuning = (driveId: number, loop: string | null) =>
     queryKey: ["tuning", driveId, loop],
     queryFn: () => api.get<Tuning>(`/drives/${driveId}/tuning${loop ? `?loop=${loop}` : ""}`),
     placeholderData: (before) => before,
+  });
+
+export const useTerminals = (driveId: number) =>
+  useQuery({
+    queryKey: ["terminals", driveId],
+    queryFn: () => api.get<TerminalStrip>(`/drives/${driveId}/terminals`),
   });
 
 export const useVerify = (driveId: number) =>

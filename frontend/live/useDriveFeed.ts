@@ -6,8 +6,9 @@ import { feed } from "./feed";
 /** Which queries rest on what the server says has changed. */
 const AFFECTED: Record<string, string[]> = {
   link: ["drive", "verify", "tests", "tuning"],
-  values: ["drive", "values", "comparison", "snapshots", "facts", "verify", "tests", "tuning"],
-  tray: ["drive", "tray", "facts", "verify", "tuning"],
+  values: ["drive", "values", "comparison", "snapshots", "facts", "verify", "tests", "tuning", "terminals"],
+  tray: ["drive", "tray", "facts", "verify", "tuning", "terminals"],
+  terminals: ["terminals", "drive"],
   batch: ["tray"],
   motion: ["drive", "verify", "tests", "recorder", "tuning"],
   faults: ["faults", "verify"],

@@ -23,6 +23,7 @@ export const STAGES: Record<Stage["id"], Page> = {
   limits: page(() => import("./limits/LimitsStage").then((module) => module.LimitsStage)),
   identify: page(() => import("./identify/IdentifyStage").then((module) => module.IdentifyStage)),
   tune: page(() => import("./tune/TuneStage").then((module) => module.TuneStage)),
+  terminals: page(() => import("./terminals/TerminalsStage").then((module) => module.TerminalsStage)),
   verify: page(() => import("./verify/VerifyStage").then((module) => module.VerifyStage)),
 };
 

@@ -61,6 +61,14 @@ module Gallop
         words: "gain loop bode margin notch bandwidth overshoot settling error resonance boost slip quiet"
       ),
       Stage.new(
+        id: "terminals",
+        title: "Terminals",
+        groups: %w[terminals references presets],
+        form: nil,
+        words:
+          "input output wire contact start stop two-wire three-wire preset reference potentiometer relay limit switch"
+      ),
+      Stage.new(
         id: "verify",
         title: "Verify",
         groups: %w[control envelope],

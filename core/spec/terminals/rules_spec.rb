@@ -8,8 +8,8 @@ RSpec.describe Gallop::Terminals::Rules do
   let(:profile) { Gallop::Objects::Profile.load("shire") }
 
   def ids(inputs: [], wires: {}, **settings)
-    functions = inputs.each_with_index.to_h { |function, n|
- ["terminals.input_#{n + 1}_function", codes.fetch(function)] }
+    functions =
+      inputs.each_with_index.to_h { |function, n| ["terminals.input_#{n + 1}_function", codes.fetch(function)] }
     values = { "limits.motor_speed" => 1500, "limits.highest_speed" => 1500, **settings }
     raw = values.to_h { |key, figure| [key, profile.fetch(key).raw(figure)] }
     described_class.new(profile, { **raw, **functions }, wires: wires).findings.map(&:id)
@@ -28,8 +28,11 @@ RSpec.describe Gallop::Terminals::Rules do
       { inputs: %i[forward], **contacts },
       { inputs: %i[jog_forward], **level }
     ],
-    "nothing_starts" => [{ inputs: %i[stop], **contacts }, { inputs: %i[jog_forward], **contacts }, 
-{ inputs: %i[stop] }],
+    "nothing_starts" => [
+      { inputs: %i[stop], **contacts },
+      { inputs: %i[jog_forward], **contacts },
+      { inputs: %i[stop] }
+    ],
     "nothing_stops" => [
       { inputs: %i[forward], **three },
       { inputs: %i[forward stop], **three },
@@ -38,31 +41,31 @@ RSpec.describe Gallop::Terminals::Rules do
     ],
     "starts_nothing" => [{ inputs: %i[forward] }, { inputs: %i[forward], **contacts }, { inputs: %i[controller] }],
     "keeps_turning" => [
-      { inputs: %i[forward], **contacts, "limits.lowest_speed" => 360 },
+      { :inputs => %i[forward], **contacts, "limits.lowest_speed" => 360 },
       { inputs: %i[forward], **contacts },
       { "limits.lowest_speed" => 360 }
     ],
     "limit_by_closing" => [{ inputs: %i[limit_low] }, { inputs: %i[limit_low], **opening }, { inputs: %i[home] }],
     "wire_unwatched" => [
-      { inputs: %i[forward], **live_zero, "terminals.analog_1_wire_break" => 0 },
-      { inputs: %i[forward], **live_zero, "terminals.analog_1_wire_break" => 1 },
-      { inputs: %i[forward], **by_analog, "terminals.analog_1_wire_break" => 0 },
+      { :inputs => %i[forward], **live_zero, "terminals.analog_1_wire_break" => 0 },
+      { :inputs => %i[forward], **live_zero, "terminals.analog_1_wire_break" => 1 },
+      { :inputs => %i[forward], **by_analog, "terminals.analog_1_wire_break" => 0 },
       { "terminals.analog_1_kind" => 3, "terminals.analog_1_wire_break" => 0 }
     ],
     "signal_twice" => [
-      { inputs: %i[forward], **by_analog, "terminals.analog_1_function" => 2 },
-      { inputs: %i[forward], **by_analog, "terminals.analog_1_function" => 1 },
-      { inputs: %i[forward], **by_analog, "terminals.analog_2_function" => 2 }
+      { :inputs => %i[forward], **by_analog, "terminals.analog_1_function" => 2 },
+      { :inputs => %i[forward], **by_analog, "terminals.analog_1_function" => 1 },
+      { :inputs => %i[forward], **by_analog, "terminals.analog_2_function" => 2 }
     ],
     "source_without_inputs" => [
-      { inputs: %i[forward], **contacts, "network.reference_source" => 5 },
-      { inputs: %i[forward raise], **contacts, "network.reference_source" => 5 },
-      { inputs: %i[forward preset_1], **contacts, "network.reference_source" => 3 }
+      { :inputs => %i[forward], **contacts, "network.reference_source" => 5 },
+      { :inputs => %i[forward raise], **contacts, "network.reference_source" => 5 },
+      { :inputs => %i[forward preset_1], **contacts, "network.reference_source" => 3 }
     ],
     "preset_beyond" => [
-      { inputs: %i[forward preset_1], **contacts, "presets.speed_1" => 1700 },
-      { inputs: %i[forward preset_1], **contacts, "presets.speed_1" => 1400 },
-      { inputs: %i[forward preset_1], **contacts, "presets.speed_2" => 1700 }
+      { :inputs => %i[forward preset_1], **contacts, "presets.speed_1" => 1700 },
+      { :inputs => %i[forward preset_1], **contacts, "presets.speed_1" => 1400 },
+      { :inputs => %i[forward preset_1], **contacts, "presets.speed_2" => 1700 }
     ],
     "output_never" => [
       { "terminals.output_1_function" => 7 },
@@ -73,8 +76,10 @@ RSpec.describe Gallop::Terminals::Rules do
       { wires: { 1 => "Photo eye 2", 3 => "photo eye 2 " } },
       { wires: { 1 => "photo eye 2", 3 => "photo eye 3" } }
     ],
-    "wired_for_nothing" => [{ wires: { 1 => "photo eye 2" } }, 
-{ inputs: %i[controller], wires: { 1 => "photo eye 2" } }]
+    "wired_for_nothing" => [
+      { wires: { 1 => "photo eye 2" } },
+      { inputs: %i[controller], wires: { 1 => "photo eye 2" } }
+    ]
   }.each do |id, (case_of_it, *beside)|
     it "finds #{id}, and not beside it" do
       expect(ids(**case_of_it)).to include(id)
@@ -85,9 +90,9 @@ RSpec.describe Gallop::Terminals::Rules do
   it "finds presets in a skipped band and below the lowest speed" do
     band = { "limits.skip_speed_1" => 700, "limits.skip_width_1" => 60 }
     presets = { "presets.speed_1" => 710, "presets.speed_2" => 760 }
-    found = ids(inputs: %i[forward preset_1 preset_2], **contacts, **band, **presets, "presets.speed_3" => 900)
+    found = ids(:inputs => %i[forward preset_1 preset_2], **contacts, **band, **presets, "presets.speed_3" => 900)
     expect(found.count("preset_beyond")).to eq(1)
-    expect(ids(inputs: %i[forward preset_1], **contacts, "limits.lowest_speed" => 300, "presets.speed_1" => 200)).to(
+    expect(ids(:inputs => %i[forward preset_1], **contacts, "limits.lowest_speed" => 300, "presets.speed_1" => 200)).to(
       include("preset_beyond")
     )
   end

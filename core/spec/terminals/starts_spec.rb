@@ -56,10 +56,7 @@ RSpec.describe Gallop::Terminals::Starts do
   it "names jogs, presets and what two references make" do
     presets = { "network.reference_source" => 3, "presets.speed_1" => 900 }
     expect(sentences(setup_of("shire", %i[forward preset_1 preset_2 jog_backward], **presets))).to eq(
-      [
-        "Closing D1: forward, at the preset that D2 and D3 choose, else at zero.",
-        "Closing D4: backward, jog at 100 rpm."
-      ]
+      ["Closing D1: forward, at the preset by D2 and D3, else at zero.", "Closing D4: backward, jog at 100 rpm."]
     )
     two = { "network.reference_source" => 1, "references.second" => 4, "references.fixed" => 300 }
     expect(sentences(setup_of("shire", %i[forward changeover], **two))).to eq(

@@ -39,7 +39,7 @@ module Gallop
       private
 
       def starts_by_itself
-        starts = Starts.new(@setup).by_itself
+        starts = Starts.of(@setup).reject(&:contact)
         return if starts.empty?
         caution(
           "starts_by_itself",

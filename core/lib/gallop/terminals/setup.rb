@@ -55,6 +55,8 @@ module Gallop
       # else has: neither presets nor a trim.
       def leads? = commands? || source != :network
 
+      def family = @profile.family
+
       # Whether both say the same. @param other [Setup]
       def same?(other) = read == other.read
 

@@ -52,7 +52,7 @@ module Gallop
         [[chosen, source].compact.join(", else "), second_ramps].compact.join(", ")
       end
 
-      def chosen = inputs_of(*PRESETS)&.then { |inputs| "at the preset that #{inputs} choose" }
+      def chosen = inputs_of(*PRESETS)&.then { |inputs| "at the preset by #{inputs}" }
       def second_ramps = inputs_of(:second_ramps)&.then { |inputs| "by the second ramps while #{inputs} is on" }
 
       def source

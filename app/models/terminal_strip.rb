@@ -1,0 +1,155 @@
+# frozen_string_literal: true
+
+# The terminals of a drive: what each does live and with the draft, what is at the other end of its wire, and what
+# follows: every start, and what stands against what.
+class TerminalStrip
+  STAGE = "terminals" # of the facts that name the wires
+  START = %w[
+    network.command_source
+    terminals.start_kind
+    terminals.start_by
+    terminals.both_directions
+    terminals.stop_by
+    terminals.stop_resets
+  ].freeze
+  REFERENCE = %w[
+    network.reference_source
+    references.second
+    references.combination
+    references.fixed
+    references.potentiometer_time
+    references.potentiometer_keeps
+    presets.jog_speed
+    presets.jog_time
+  ].freeze
+
+  # A terminal. @!attribute id [String] of its facts, as in "input_1" @!attribute name [String] as on the device
+  # @!attribute kind [String] input, analog or output @!attribute key [String] of its function @!attribute live
+  # [Integer], draft [Integer, nil] codes of it @!attribute settings [Array<String>] keys of what else is set of it
+  # @!attribute findings [Array<Gallop::Finding>] that are about it
+  Terminal = Gallop::Record.define(:id, :name, :kind, :number, :key, :live, :draft, :wire, :settings, :findings)
+
+  KINDS = {
+    "input" => %w[polarity debounce],
+    "analog" => %w[kind low high low_figure high_figure deadband filter wire_break],
+    "output" => %w[polarity threshold delay]
+  }.freeze
+  NAMES = { "input" => "D", "analog" => "A", "output" => "R" }.freeze
+
+  def initialize(drive)
+    @drive = drive
+  end
+
+  attr_reader :drive
+
+  # @return [Array<Terminal>] in the order in which they stand on the device
+  def terminals = @terminals ||= KINDS.keys.flat_map { |kind| of_kind(kind) }
+
+  # @return [Array<Gallop::Finding>] of the draft
+  def findings = @findings ||= Gallop::Terminals::Rules.new(profile, drafted, wires: wires).findings + doubled
+
+  # @return [Array<String>] sentences
+  def starts = @starts ||= sentences(drafted)
+  def live_starts = drafted == live ? starts : sentences(live)
+
+  # @return [Hash{String => Integer}] number of the first input that has a function, by its code
+  def places = terminals.select { |one| one.kind == "input" }.group_by { |one| one.draft || one.live }
+
+  # Values as a page sets them: a figure, or one of the choices. @param keys [Array<String>] what the drive lacks is left
+  # out @return [Array<Hash{Symbol => Object}>]
+  def settings(keys) = keys.filter_map { |key| setting(profile[key]) if profile[key] }
+
+  # @return [Array<Hash{Symbol => Object}>]
+  def choices(key) = profile.fetch(key).choices.map { |code, title| { code: code, title: title } }
+
+  # Puts a function on an input. Where it stands elsewhere, that one is freed, takes what this one had, or keeps it.
+  # @param number [Integer] @param function [Integer] @param other [String] free, exchange or leave
+  def assign(number, function, other)
+    key = ->(n) { "terminals.input_#{n}_function" }
+    before = drafted.fetch(key.(number))
+    elsewhere = terminals.select { |one| one.kind == "input" && one.number != number && function_of(one) == function }
+    values = { key.(number) => function }
+    case other
+    when "free"
+      elsewhere.each { |one| values[one.key] = 0 }
+    when "exchange"
+      elsewhere.first(1).each { |one| values[one.key] = before }
+    end
+    drive.draft_all(values, reason: "at the terminals")
+  end
+
+  # @param id [String] of a terminal @param name [String] empty: nothing is known of it
+  def name_wire(id, name)
+    unless terminals.any? { |one| one.id == id }
+      raise Gallop::Objects::Unacceptable, "#{drive.name} has no terminal “#{id}”."
+    end
+    text = name.squish
+    raise Gallop::Objects::Unacceptable, "The name of a wire has at most 60 characters." if text.length > 60
+    facts = drive.facts.where(stage: STAGE, key: id)
+    return facts.delete_all if text.empty?
+    facts.first_or_initialize.update!(text: text, source: "typed")
+  end
+
+  private
+
+  def profile = drive.profile
+  def live = @live ||= profile.factory.merge(drive.live_values)
+  def drafted = @drafted ||= drive.drafted_values
+  def function_of(terminal) = terminal.draft || terminal.live
+  def named = @named ||= drive.facts.where(stage: STAGE).pluck(:key, :text).to_h
+
+  # @return [Hash{Integer => String}] of the digital inputs
+  def wires = named.filter_map { |id, text| [id[/\d+/].to_i, text] if id.start_with?("input_") }.to_h
+
+  def setting(entry)
+    shown = ->(raw) { entry.choices.any? ? raw : entry.figure(raw) }
+    now, wanted = [live, drafted].map { |values| values.fetch(entry.key) }
+    {
+      key: entry.key,
+      name: entry.name,
+      help: entry.help,
+      unit: entry.unit,
+      choices: choices(entry.key),
+      live: shown.(now),
+      draft: wanted == now ? nil : shown.(wanted)
+    }
+  end
+
+  def of_kind(kind)
+    (1..).lazy
+      .map { |n| [n, "terminals.#{kind}_#{n}_function"] }
+      .take_while { |_, key| profile[key] }
+      .map { |n, key| terminal(kind, n, key) }
+      .to_a
+  end
+
+  def terminal(kind, number, key)
+    prefix = "terminals.#{kind}_#{number}_"
+    Terminal.new(
+      id: "#{kind}_#{number}",
+      name: "#{NAMES.fetch(kind)}#{number}",
+      kind: kind,
+      number: number,
+      key: key,
+      live: live.fetch(key),
+      draft: drafted.fetch(key) == live.fetch(key) ? nil : drafted.fetch(key),
+      wire: named["#{kind}_#{number}"],
+      settings: KINDS.fetch(kind).map { |what| "#{prefix}#{what}" },
+      findings: findings.select { |finding| finding.values.any? { |value| value.start_with?(prefix) } }
+    )
+  end
+
+  # One function on two inputs, named by Consistency at both ends.
+  def doubled
+    Gallop::Consistency
+      .new(profile, drafted)
+      .findings
+      .select { |finding| %w[shared_function two_brake_masters].include?(finding.id) }
+  end
+
+  def sentences(values)
+    setup = Gallop::Terminals::Setup.new(profile, values)
+    words = Gallop::Terminals::Words.new(profile, setup)
+    Gallop::Terminals::Starts.of(setup).map { |start| words.of(start) }
+  end
+end

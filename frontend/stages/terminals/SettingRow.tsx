@@ -1,0 +1,56 @@
+import { Flex, Text } from "@chakra-ui/react";
+import { api } from "../../api/client";
+import type { Drive } from "../../api/types";
+import { useAction } from "../../api/useAction";
+import { Choice } from "../../parts/Choice";
+import { FigureField } from "../../parts/FigureField";
+import { REFRESH, type Setting, valueOf } from "./words";
+
+/** A value of the drive: one of its choices, or a figure. What differs is in the draft. */
+export function SettingRow({ drive, setting }: { drive: Drive; setting: Setting }) {
+  const change = useAction(
+    (value: string) => api.patch(`/drives/${drive.id}/values/${setting.key}`, { value }),
+    { drive, refresh: REFRESH },
+  );
+  const live = setting.choices.find(({ code }) => code === setting.live)?.title ?? setting.live;
+  return (
+    <Flex
+      justify="space-between"
+      align="center"
+      gap="2"
+      py="0.5"
+      borderBottomWidth="1px"
+      borderColor="line"
+      fontSize="small"
+      title={setting.help}
+      data-setting={setting.key}
+    >
+      <Text lineHeight="short">
+        {setting.name}
+        {setting.draft !== null && (
+          <Text as="span" color="muted" fontSize="tiny">
+            {` live ${live}`}
+          </Text>
+        )}
+      </Text>
+      {setting.choices.length > 0 ? (
+        <Choice
+          label={setting.name}
+          width="40"
+          value={String(valueOf(setting))}
+          options={setting.choices.map(({ code, title }) => ({ id: String(code), title }))}
+          onChange={(code) => change.mutate(setting.choices.find((one) => String(one.code) === code)?.title ?? code)}
+        />
+      ) : (
+        <FigureField
+          label={setting.name}
+          value={valueOf(setting)}
+          unit={setting.unit}
+          width="20"
+          drafted={setting.draft !== null}
+          onChange={(figure) => change.mutate(`${figure} ${setting.unit}`.trim())}
+        />
+      )}
+    </Flex>
+  );
+}

@@ -1,0 +1,41 @@
+import type { TerminalStrip } from "../../api/types";
+
+export type Terminal = TerminalStrip["terminals"][number];
+export type Setting = TerminalStrip["start"][number];
+
+/** Of the live figure of the inputs, at which the first of them stands. */
+export const FIRST_INPUT_BIT = 18;
+export const NONE = 0;
+/** Left to the controller: as many as one likes may be. */
+export const SHARED = [NONE, 1];
+
+export const REFRESH = ["terminals", "tray", "values", "drive"];
+
+/** With the draft. */
+export const functionOf = ({ draft, live }: Pick<Terminal, "draft" | "live">) => draft ?? live;
+
+export const titleOf = (terminal: Terminal) =>
+  terminal.choices.find(({ code }) => code === functionOf(terminal))?.title ?? "–";
+
+/** Source by analog input 1; that of the second follows. */
+const ANALOG_SOURCE = 1;
+
+/** What it does, or that the speed comes from it. */
+export function roleOf(terminal: Terminal, sources: number[]) {
+  if (terminal.kind !== "analog" || !sources.includes(ANALOG_SOURCE + terminal.number - 1)) return titleOf(terminal);
+  return functionOf(terminal) === NONE ? "Speed" : `Speed, ${titleOf(terminal)}`;
+}
+
+export const valueOf = ({ draft, live }: Setting) => draft ?? live;
+
+/** Others that have a function already. */
+export const elsewhere = (terminals: Terminal[], terminal: Terminal, code: number) =>
+  SHARED.includes(code)
+    ? []
+    : terminals.filter((one) => one.kind === terminal.kind && one.id !== terminal.id && functionOf(one) === code);
+
+/** Whether a terminal answers to a word: its name, its function, what hangs on it. */
+export function answers(terminal: Terminal, word: string) {
+  const wanted = word.trim().toLowerCase();
+  return [terminal.name, titleOf(terminal), terminal.wire ?? ""].some((text) => text.toLowerCase().includes(wanted));
+}

@@ -1,0 +1,121 @@
+# frozen_string_literal: true
+
+require "rails_helper"
+
+# The terminals of a drive over the API: what each does, who has a function already, and who commands then.
+RSpec.describe "Terminals over the API", type: :request do
+  around do |example|
+    PaddockProcess.running do |paddock|
+      @paddock = paddock
+      example.run
+    end
+  end
+
+  let(:drive) { commissioned(@paddock, "Web feed") }
+  let(:path) { "/drives/#{drive.id}/terminals" }
+
+  def message = response.parsed_body.dig("error", "message")
+  def drafted = drive.reload.drafts.reload.to_h { |draft| [draft.key, draft.raw] }
+  def terminal(view, name) = view["terminals"].find { |one| one["name"] == name }
+
+  # Into the drive, without the tray.
+  def put(**values) = values.each { |key, raw| drive.connection.put(key.to_s, raw) }
+
+  it "shows each terminal, what is set, and each start in a sentence" do
+    view = api(:get, path)
+    expect(view["terminals"].pluck("name")).to eq(%w[D1 D2 D3 D4 D5 D6 A1 A2 R1 R2 R3])
+    expect(view.values_at("starts", "live_starts", "findings")).to eq([[], [], []])
+    expect(view["start"].pluck("key")).to eq(TerminalStrip::START)
+    api(:post, "#{path}/assign", { input: 1, function: 2, other: "leave" })
+    api(:patch, "/drives/#{drive.id}/values/network.command_source", { value: "Terminals" })
+    view = api(:get, path)
+    expect(view["starts"]).to eq(["Closing D1: forward, at the target over the network."])
+    expect(view["live_starts"]).to be_empty
+    expect(terminal(view, "D1")).to include("live" => 0, "draft" => 2)
+  end
+
+  it "moves a function, or exchanges two, and says at both ends where one stands twice" do
+    put("terminals.input_1_function": 6, "terminals.input_3_function": 4)
+    api(:post, "#{path}/assign", { input: 3, function: 6, other: "exchange" })
+    expect(drafted).to include("terminals.input_1_function" => 4, "terminals.input_3_function" => 6)
+    api(:post, "#{path}/assign", { input: 5, function: 6, other: "free" })
+    expect(drafted).to include("terminals.input_3_function" => 0, "terminals.input_5_function" => 6)
+    view = api(:post, "#{path}/assign", { input: 2, function: 6, other: "leave" })
+    told = %w[D2 D5].map { |name| terminal(view, name)["findings"] }
+    expect(told).to all(eq(["“Fault reset” is on 2 inputs: 2 and 5"]))
+    expect(terminal(view, "D1")["findings"]).to be_empty
+  end
+
+  it "keeps what the technician calls the other end, and notices one that is there twice" do
+    api(:post, "#{path}/wire", { terminal: "input_2", name: " photo  eye 2 " })
+    view = api(:post, "#{path}/wire", { terminal: "input_4", name: "Photo eye 2" })
+    expect(terminal(view, "D2")["wire"]).to eq("photo eye 2")
+    expect(view["findings"].pluck("id")).to include("one_wire_twice", "wired_for_nothing")
+    view = api(:post, "#{path}/wire", { terminal: "input_4", name: "" })
+    expect(terminal(view, "D4")["wire"]).to be_nil
+    expect(view["findings"].pluck("id")).not_to include("one_wire_twice")
+  end
+
+  it "refuses what makes no sense, and changes nothing" do
+    {
+      ["assign", { input: 9, function: 2, other: "leave" }] => [422, /has no value “terminals.input_9_function”/],
+      ["assign", { input: 1, function: 18, other: "leave" }] => [422, /Input 1, function/],
+      ["assign", { input: 1, function: 2, other: "steal" }] => [400, /none of free, exchange, leave/],
+      ["assign", { input: 1.5, function: 2, other: "free" }] => [400, /a whole number/],
+      ["assign", { function: 2, other: "free" }] => [400, /input/],
+      ["wire", { terminal: "input_7", name: "x" }] => [422, /no terminal “input_7”/],
+      ["wire", { terminal: "input_1", name: "x" * 61 }] => [422, /at most 60/],
+      ["wire", { terminal: "input_1", name: %w[x] }] => [400, /name/]
+    }.each do |(act, body), (status, said)|
+      api(:post, "#{path}/#{act}", body)
+      expect([response.status, message]).to match([status, said])
+    end
+    expect([drafted, drive.facts.where(stage: "terminals").count]).to eq([{}, 0])
+  end
+
+  it "is not known of a drive that was never read" do
+    api(:get, "/drives/#{create_drive(@paddock, "Carriage").id}/terminals")
+    expect(response.status).to eq(422)
+  end
+
+  describe "once they command", :real_time do
+    before do
+      put("terminals.input_1_function": 2, "network.command_source": 2, "network.reference_source": 4)
+      put("references.fixed": 300)
+    end
+
+    def speed = @paddock.shaft_speed("Web feed")
+    def close(on) = @paddock.set("Web feed", input_1: on)
+
+    it "start the motor, and everybody's STOP ends it until it is started anew" do
+      close(true)
+      wait_until("300 rpm", seconds: 10) { (speed - 300).abs < 15 }
+      api(:post, "/stop", {})
+      wait_until("rest", seconds: 10) { speed.abs < 1 }
+      sleep 0.5
+      expect(speed.abs).to be < 1
+      close(false)
+      sleep 0.1
+      close(true)
+      wait_until("300 rpm again", seconds: 10) { (speed - 300).abs < 15 }
+      close(false)
+      wait_until("rest", seconds: 10) { speed.abs < 1 }
+    end
+
+    it "are in the way of an enabling from here, and lent to a test" do
+      drive.connection.motion.take(ApiCalls::TAB, "Robin")
+      drive.update!(gait: "canter")
+      with_signs_of_life(drive.connection) do
+        told = api(:post, "/drives/#{drive.id}/motion/enable", { for: "speed" })
+        expect([response.status, told.dig("error", "message")]).to match([409, /its terminals start and stop/])
+        begun = api(:post, "/drives/#{drive.id}/runs", { test: "run_up", eyes: %w[nobody free] })
+        expect(response.status).to eq(201), begun.inspect
+        wait_until("the end of the run-up", seconds: 40) { Run.find(begun["id"]).standing != "running" }
+        expect(Run.find(begun["id"]).standing).to eq("done")
+      end
+      expect(drive.connection.ask { |wire| wire.read_one("network.command_source") }).to eq(2)
+      expect(drive.connection.ask { |wire| wire.read_one("network.reference_source") }).to eq(4)
+      expect(Loan.outstanding.count).to eq(0)
+    end
+  end
+end
