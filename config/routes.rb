@@ -91,6 +91,7 @@ Rails.application.routes.draw do
         post :enable
         post :set_point
         post :jog
+        post :lift
         post :move
         post :torque
         post :halt

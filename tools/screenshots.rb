@@ -56,6 +56,7 @@ class Screenshots
     verify
     identify
     tune
+    terminals
     recorder
     faults
     records
@@ -70,7 +71,6 @@ class Screenshots
     finding_drives
     visit "#{@server.url}/"
     expect(page).to have_css("h1", text: "Projects")
-    picture("projects")
     open_project(@server)
     within("nav[aria-label='Drives']") { click_link "Carriage" }
   end
@@ -207,6 +207,35 @@ class Screenshots
     drafted = @server.get("/drives/#{drive}/tuning")["fields"].select { |field| field["draft"] }
     drafted.each { |field| api("DELETE", "/drives/#{drive}/tray/lines/#{field["key"]}") }
     api("DELETE", "/drives/#{drive}/tray/lines/position_loop.gain")
+  end
+
+  # Contacts that start the web feed, as a draft that is dropped again.
+  def terminals
+    drive = drive_id("Web feed")
+    wires = { 1 => "green button", 2 => "red button, opens", 3 => "selector, slow", 5 => "blue button" }
+    functions = { 1 => 2, 2 => 4, 3 => 8, 5 => 6 }
+    functions.each do |input, function|
+      api("POST", "/drives/#{drive}/terminals/assign", input:, function:, other: "leave")
+    end
+    wires.each { |input, name| api("POST", "/drives/#{drive}/terminals/wire", terminal: "input_#{input}", name:) }
+    values = {
+      "network.command_source" => "Terminals",
+      "network.reference_source" => "Analog input 1",
+      "terminals.start_kind" => "Three wires",
+      "terminals.input_2_polarity" => "Active when open",
+      "terminals.analog_1_kind" => "4 to 20 mA",
+      "terminals.analog_1_wire_break" => "Ignore",
+      "presets.speed_1" => "450 rpm"
+    }
+    values.each { |key, value| api("PATCH", "/drives/#{drive}/values/#{key}", value:) }
+    within("nav[aria-label='Drives']") { click_link "Web feed" }
+    open_stage("Web feed", "Terminals")
+    expect(page).to have_css("[data-starts]", text: "forward")
+    find("[data-terminal=D3]").click
+    picture("terminals")
+    drafted = @server.get("/drives/#{drive}/tray")["drafted"].pluck("key")
+    drafted.each { |key| api("DELETE", "/drives/#{drive}/tray/lines/#{key}") }
+    within("nav[aria-label='Drives']") { click_link "Carriage" }
   end
 
   def settle(rpm) = wait_until("#{rpm} rpm") { (@paddock.shaft_speed("Carriage") - rpm).abs < 0.05 * rpm }

@@ -62,6 +62,14 @@ module Diary
     end
   end
 
+  # Contacts start the motor, within the gait.
+  def supervised(connection, gait)
+    with_drive(connection) do |drive|
+      drive.log("gait", "What its contacts start is held to #{gait.name}", "as long as the reins are held")
+      Link::Feed.changed(drive.id, "motion", "logbook")
+    end
+  end
+
   def reins_let_go(connection)
     Drive.find_by(id: connection.drive_id)&.log_later("reins", "Reins let go: the browser tab was closed")
   end

@@ -36,6 +36,17 @@ class TerminalStrip
   }.freeze
   NAMES = { "input" => "D", "analog" => "A", "output" => "R" }.freeze
 
+  # Starts that were found already, by family and values: the course of a drive asks for them with every look.
+  FOUND = Concurrent::Map.new
+  MOST_FOUND = 200
+  private_constant :FOUND, :MOST_FOUND
+
+  # @param setup [Gallop::Terminals::Setup] @return [Array<Gallop::Terminals::Starts::Start>]
+  def self.starts_of(setup)
+    FOUND.clear if FOUND.size > MOST_FOUND
+    FOUND.compute_if_absent([setup.family, setup.read]) { Gallop::Terminals::Starts.new(setup).all }
+  end
+
   def initialize(drive)
     @drive = drive
   end
@@ -46,7 +57,9 @@ class TerminalStrip
   def terminals = @terminals ||= KINDS.keys.flat_map { |kind| of_kind(kind) }
 
   # @return [Array<Gallop::Finding>] of the draft
-  def findings = @findings ||= Gallop::Terminals::Rules.new(profile, drafted, wires: wires).findings + doubled
+  def findings =
+    @findings ||=
+      Gallop::Terminals::Rules.new(profile, drafted, wires: wires, starts: starts_of(drafted)).findings + doubled
 
   # @return [Array<String>] sentences
   def starts = @starts ||= sentences(drafted)
@@ -55,8 +68,8 @@ class TerminalStrip
   # @return [Hash{String => Integer}] number of the first input that has a function, by its code
   def places = terminals.select { |one| one.kind == "input" }.group_by { |one| one.draft || one.live }
 
-  # Values as a page sets them: a figure, or one of the choices. @param keys [Array<String>] what the drive lacks is left
-  # out @return [Array<Hash{Symbol => Object}>]
+  # Values as a page sets them: a figure, or one of the choices; what the drive lacks is left out.
+  # @param keys [Array<String>] @return [Array<Hash{Symbol => Object}>]
   def settings(keys) = keys.filter_map { |key| setting(profile[key]) if profile[key] }
 
   # @return [Array<Hash{Symbol => Object}>]
@@ -116,7 +129,8 @@ class TerminalStrip
   end
 
   def of_kind(kind)
-    (1..).lazy
+    (1..)
+      .lazy
       .map { |n| [n, "terminals.#{kind}_#{n}_function"] }
       .take_while { |_, key| profile[key] }
       .map { |n, key| terminal(kind, n, key) }
@@ -148,8 +162,10 @@ class TerminalStrip
   end
 
   def sentences(values)
-    setup = Gallop::Terminals::Setup.new(profile, values)
-    words = Gallop::Terminals::Words.new(profile, setup)
-    Gallop::Terminals::Starts.of(setup).map { |start| words.of(start) }
+    words = Gallop::Terminals::Words.new(profile, setup_of(values))
+    starts_of(values).map { |start| words.of(start) }
   end
+
+  def setup_of(values) = Gallop::Terminals::Setup.new(profile, values)
+  def starts_of(values) = self.class.starts_of(setup_of(values))
 end

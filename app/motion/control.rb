@@ -10,6 +10,8 @@ module Motion
   # are fresh, each poll refreshes the drive's own watchdog; when they are not, the motor is stopped, and if that
   # cannot be done any more the drive stops by itself.
   class Control
+    include Supervision
+
     WATCHDOG_WINDOW = 400 # ms
     STATE_TIMEOUT = 1.0 # s for the drive to follow a Controlword
     FIRST_SIGN = 1.0 # s for the first sign of life of a tab that has just taken the reins
@@ -37,7 +39,7 @@ module Motion
     def armed? = @phase == :armed
 
     # Whether Gallop has the drive: from the first step of an enabling until the drive was given back.
-    def holding? = @holding
+    def holding? = @holding && !supervising?
 
     # What the motor is enabled for, of Mode::KINDS; nil while it is not.
     def kind = armed? ? @mode.kind : nil
@@ -46,7 +48,7 @@ module Motion
     def speed = @command.is_a?(Speed) ? @held.held : 0.0
 
     # The envelope that the drive has; nil while the motor is not enabled by Gallop.
-    def gait = armed? ? @gait : nil
+    def gait = armed? || supervising? ? @gait : nil
 
     # Whether the next poll carries a sign of life to the drive.
     def refreshes? = @holding && reins.fresh?
@@ -89,7 +91,7 @@ module Motion
     # @raise [OutOfState] where it is enabled
     def keep_still(sentence)
       @connection.ask(:motion) do
-        raise OutOfState, "#{@connection.name} is enabled. Stop it first." if @holding
+        raise OutOfState, "#{@connection.name} is enabled. Stop it first." if holding?
         @kept_still = sentence
       end
       yield
@@ -142,7 +144,9 @@ module Motion
     end
 
     # @raise [Reins::Held] when another tab holds them
-    def take(tab, label)
+    # @param gait [Gallop::Gait, nil] that what contacts start is held to
+    def take(tab, label, gait: nil)
+      watch_with(gait)
       return reins.take(tab, label) if @phase == :idle || reins.held_by?(tab)
       raise Reins::Held, reins.holder if reins.holder
       take_over(tab, label) # of a holder who has been silent for long
@@ -160,7 +164,8 @@ module Motion
 
     # From another tab, by force: the motor is at rest and its power stage off before they change hands, and the
     # holder of before cannot enable meanwhile.
-    def take_over(tab, label)
+    def take_over(tab, label, gait: nil)
+      watch_with(gait)
       @successors.increment
       come_to_rest
       return reins.hand_over(tab, label) unless @connection.online?
@@ -179,13 +184,16 @@ module Motion
     def change_gait(choose)
       with_gait do
         gait = choose.call
-        @connection.ask(:motion) { |wire| regait(wire, gait) } if armed?
+        @resting_gait = gait
+        @connection.ask(:motion) { |wire| regait(wire, gait) } if armed? || supervising?
         yield
       end
     end
 
     # On the link's thread, after each poll.
     def tend(wire, sample)
+      return begin_supervising(wire) if due_to_supervise?(sample)
+      return watch_over(wire, sample) if supervising?
       return unless @holding && @phase != :enabling
       return give_back(wire) unless sample.enabled?
       return fall(wire) if sample.state == :operation_enabled && !reins.fresh?
@@ -197,7 +205,7 @@ module Motion
     def tend_blind(wire, refreshing)
       return unless @holding
       return forget if refreshing && !ours?(wire)
-      fall(wire) if armed? && !reins.fresh?
+      fall(wire) if (armed? || supervising?) && !reins.fresh?
     rescue Wire::Refused => e
       Rails.logger.warn("#{@connection.name} refuses to be stopped by the dead-man: #{e.message}; it is tried again")
     end
@@ -269,10 +277,10 @@ module Motion
       alive!(tab)
       raise OutOfState, @kept_still if @kept_still
       raise OutOfState, "#{@connection.name} is enabled already." if armed?
-      raise OutOfState, "#{@connection.name} is still being switched off." if @holding
+      raise OutOfState, "#{@connection.name} is still being switched off." if holding?
       @phase = :enabling
       @mode = mode
-      hold(wire)
+      hold(wire) unless @holding
       write_envelope(wire, gait)
       set_mode(wire)
       clear(wire)
@@ -334,7 +342,7 @@ module Motion
     end
 
     def regait(wire, gait)
-      return unless armed? # it has ended meanwhile, and the drive has its whole envelope
+      return unless armed? || supervising? # it has ended meanwhile, and the drive has its whole envelope
       lower = @gait.above?(gait)
       write_envelope(wire, gait)
       @gait = gait

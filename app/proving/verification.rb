@@ -15,6 +15,8 @@ module Proving
     def gait = envelope.name
     def armed = drive.connection&.motion&.armed? || false
     def enabled_for = drive.connection&.motion&.kind
+    def supervised = drive.connection&.motion&.supervising? || false
+    def by_contacts = drive.connection&.motion&.contacts_command? || false
     def speed = drive.connection&.motion&.speed.to_f
     def limit = bounds.speed
     def limit_backward = bounds.speed(-1)

@@ -6,6 +6,8 @@ class VerifySerializer < ApplicationSerializer
   field :gait, "string"
   field :armed, "boolean"
   field :enabled_for, "'speed' | 'position' | 'torque' | 'injection' | 'turning' | 'placing' | null"
+  field :by_contacts, "boolean"
+  field :supervised, "boolean"
   field :speed, "number"
   field :limit, "number"
   field :limit_backward, "number"

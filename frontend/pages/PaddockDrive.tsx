@@ -7,6 +7,7 @@ import { Card } from "../parts/Card";
 import { GroupHead } from "../parts/Columns";
 import { Segment } from "../parts/Segment";
 import { withUnit } from "../parts/format";
+import { FigureField } from "../parts/FigureField";
 import { LoadField } from "./LoadField";
 import { Shaft } from "./Shaft";
 import { WiringFaults, type Wiring } from "./WiringFaults";
@@ -44,6 +45,7 @@ export interface PanelDrive {
   brake: { open: boolean; powered: boolean; lifted: boolean } | null;
   terminals: boolean;
   inputs: boolean[];
+  analog_inputs: number[];
   nameplate: Record<string, string>;
 }
 
@@ -164,6 +166,21 @@ export function PaddockDrive({ drive }: { drive: PanelDrive }) {
                   >
                     {n + 1}
                   </Segment>
+                ))}
+              </Flex>
+            </Row>
+          )}
+          {drive.terminals && (
+            <Row label="Analog inputs" state="">
+              <Flex gap="2">
+                {drive.analog_inputs.map((volts, n) => (
+                  <FigureField
+                    key={`analog_${n + 1}`}
+                    label={`Voltage at analog input ${n + 1}`}
+                    value={volts}
+                    unit="V"
+                    onChange={(figure) => set.mutate({ [`analog_${n + 1}`]: Math.min(10, Math.max(-10, figure)) })}
+                  />
                 ))}
               </Flex>
             </Row>

@@ -176,6 +176,7 @@ RSpec.describe "A drive's stages, offline" do
         "limits" => ["todo", ""],
         "identify" => ["todo", ""],
         "tune" => ["todo", ""],
+        "terminals" => ["todo", ""],
         "verify" => ["todo", ""]
       )
       stage.keep("pole_pairs" => "5")

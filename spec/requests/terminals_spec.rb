@@ -19,7 +19,7 @@ RSpec.describe "Terminals over the API", type: :request do
   def terminal(view, name) = view["terminals"].find { |one| one["name"] == name }
 
   # Into the drive, without the tray.
-  def put(**values) = values.each { |key, raw| drive.connection.put(key.to_s, raw) }
+  def hold(**values) = values.each { |key, raw| drive.connection.put(key.to_s, raw) }
 
   it "shows each terminal, what is set, and each start in a sentence" do
     view = api(:get, path)
@@ -35,7 +35,7 @@ RSpec.describe "Terminals over the API", type: :request do
   end
 
   it "moves a function, or exchanges two, and says at both ends where one stands twice" do
-    put("terminals.input_1_function": 6, "terminals.input_3_function": 4)
+    hold("terminals.input_1_function": 6, "terminals.input_3_function": 4)
     api(:post, "#{path}/assign", { input: 3, function: 6, other: "exchange" })
     expect(drafted).to include("terminals.input_1_function" => 4, "terminals.input_3_function" => 6)
     api(:post, "#{path}/assign", { input: 5, function: 6, other: "free" })
@@ -80,8 +80,8 @@ RSpec.describe "Terminals over the API", type: :request do
 
   describe "once they command", :real_time do
     before do
-      put("terminals.input_1_function": 2, "network.command_source": 2, "network.reference_source": 4)
-      put("references.fixed": 300)
+      hold("terminals.input_1_function": 2, "network.command_source": 2, "network.reference_source": 4)
+      hold("references.fixed": 300)
     end
 
     def speed = @paddock.shaft_speed("Web feed")
@@ -100,6 +100,59 @@ RSpec.describe "Terminals over the API", type: :request do
       wait_until("300 rpm again", seconds: 10) { (speed - 300).abs < 15 }
       close(false)
       wait_until("rest", seconds: 10) { speed.abs < 1 }
+    end
+
+    # Half of the speed limit is asked for; walk leaves a twentieth of it.
+    it "are held to the gait while somebody holds the reins, and end with the signs of life" do
+      hold("references.fixed": 750)
+      with_signs_of_life(drive.connection) do
+        api(:post, "/drives/#{drive.id}/reins", {})
+        wait_until("the envelope") { drive.connection.ask { |wire| wire.read_one("envelope.speed") } == 50 }
+        close(true)
+        wait_until("walk", seconds: 10) { (speed - 75).abs < 8 }
+        sleep 0.5
+        expect(speed).to be_within(8).of(75)
+        api(:put, "/drives/#{drive.id}/gait", { gait: "trot", confirm: true })
+        wait_until("trot", seconds: 10) { (speed - 375).abs < 15 }
+        expect(api(:get, "/drives/#{drive.id}/verify")).to include("by_contacts" => true, "supervised" => true)
+      end
+      expect(@paddock.seconds_to_rest("Web feed")).to be < 1.5
+      sleep 1.0
+      expect(speed.abs).to be < 1
+      expect(LogbookEntry.pluck(:headline)).to include(
+        "What its contacts start is held to walk",
+        "Stopped by the dead-man"
+      )
+    end
+
+    it "are let go of by a deliberate act alone, which is noted" do
+      with_signs_of_life(drive.connection) do
+        api(:post, "/drives/#{drive.id}/reins", {})
+        wait_until("the envelope") { drive.connection.ask { |wire| wire.read_one("envelope.speed") } == 50 }
+        api(:post, "/drives/#{drive.id}/motion/lift", {})
+        expect(response.status).to eq(400)
+        expect(drive.connection.ask { |wire| wire.read_one("envelope.speed") }).to eq(50)
+        api(:post, "/drives/#{drive.id}/motion/lift", { confirm: true })
+        wait_until("no envelope") { drive.connection.ask { |wire| wire.read_one("envelope.speed") } == 1000 }
+        sleep 0.5
+        expect(drive.connection.motion).not_to be_supervising
+        close(true)
+        wait_until("300 rpm", seconds: 10) { (speed - 300).abs < 15 }
+        close(false)
+      end
+      expect(LogbookEntry.pluck(:headline)).to include(/Gait lifted/)
+    end
+
+    it "let another take the reins over once the motor has stopped" do
+      with_signs_of_life(drive.connection) do
+        api(:post, "/drives/#{drive.id}/reins", {})
+        wait_until("the envelope") { drive.connection.ask { |wire| wire.read_one("envelope.speed") } == 50 }
+        close(true)
+        wait_until("walk", seconds: 10) { (speed - 75).abs < 8 }
+        drive.connection.motion.take_over("another-tab-0123456789", "Kim", gait: Gallop::Gait.fetch("walk"))
+        expect(drive.connection.motion.reins.holder).to eq("Kim")
+        expect(speed.abs).to be < 2
+      end
     end
 
     it "are in the way of an enabling from here, and lent to a test" do

@@ -46,8 +46,9 @@ RSpec.describe "Terminals", type: :interface do
     select "Fault reset", from: "Function of D5"
     expect(page).to have_text("“Fault reset” is on D4 now.")
     click_button "Move it here"
-    expect(page).to have_css("[data-terminal=D5]", 
-text: "Fault reset").and(have_css("[data-terminal=D4]", text: "None"))
+    expect(page).to have_css("[data-terminal=D5]", text: "Fault reset").and(
+      have_css("[data-terminal=D4]", text: "None")
+    )
     replace_text(find("input[aria-label='Other end of the wire of D5']"), "blue button")
     expect(page).to have_css("[data-terminal=D5]", text: "blue button")
 
@@ -60,9 +61,7 @@ text: "Fault reset").and(have_css("[data-terminal=D4]", text: "None"))
     find("[data-terminal=R1]").click
     select "Fault", from: "Function of R1"
     expect(page).to have_css("[data-terminal=R1]", text: "Fault")
-    expect(page).to have_text(
-      "Closing D1 while D2 is open: forward, at the preset by D3, else as analog input 1 asks."
-    )
+    expect(page).to have_text("Closing D1 while D2 is open: forward, at the preset by D3, else as analog input 1 asks.")
     expect(page).to have_text("As the drive has it now")
     save_screenshot("/tmp/term1.png") if ENV["SHOT"]
 
@@ -86,6 +85,17 @@ text: "Fault reset").and(have_css("[data-terminal=D4]", text: "None"))
     save_screenshot("/tmp/term2.png") if ENV["SHOT"]
     push(2)
     wait_until("rest") { @paddock.shaft_speed("Web feed").abs < 1 }
+
+    click_button "Take the reins"
+    expect(page).to have_css("[data-watch=held]", text: "What contacts start is held to walk")
+    push(1)
+    wait_until("walk") { (@paddock.shaft_speed("Web feed") - 75).abs < 8 }
+    save_screenshot("/tmp/term3.png") if ENV["SHOT"]
+    push(2)
+    wait_until("rest") { @paddock.shaft_speed("Web feed").abs < 1 }
+    click_button "Lift the gait"
+    click_button "Lift it"
+    expect(page).to have_css("[data-watch=free]", text: "held to no gait")
 
     open_stage("Web feed", "Verify")
     expect(page).to have_text("Its terminals start and stop the drive")

@@ -3,7 +3,14 @@
 module Api
   # Commands to a motor. Reins, needs and gait are enforced by Motion::Control, whatever the page shows.
   class MotionController < BaseController
-    act enable: :move, set_point: :move, jog: :move, move: :move, torque: :move, halt: :slow, disable: :slow
+    act enable: :move,
+        set_point: :move,
+        jog: :move,
+        move: :move,
+        torque: :move,
+        halt: :slow,
+        disable: :slow,
+        lift: :move
 
     def enable
       motion.with_gait do
@@ -43,6 +50,14 @@ module Api
     def disable
       motion.disable(Current.tab)
       drive.log("motion", "Disabled")
+      state
+    end
+
+    # What contacts start is held to the gait no longer: a deliberate act.
+    def lift
+      raise Unreadable, "Lifting the gait needs an explicit yes (confirm)." unless params[:confirm] == true
+      motion.lift(Current.tab)
+      drive.log("gait", "Gait lifted: contacts start the motor at its full speed")
       state
     end
 

@@ -7,7 +7,7 @@ module Api
 
     def create
       tab!
-      params[:take_over] == true ? take_over : motion.take(Current.tab, label)
+      params[:take_over] == true ? take_over : motion.take(Current.tab, label, gait: drive.envelope)
       drive.log("reins", "Reins taken")
       changed
     end
@@ -25,7 +25,7 @@ module Api
 
     def take_over
       holder = motion.reins.holder
-      motion.take_over(Current.tab, label)
+      motion.take_over(Current.tab, label, gait: drive.envelope)
       drive.log("reins", "Reins taken over from #{holder}") if holder
     end
 

@@ -10,6 +10,7 @@ import { SettingRow } from "./SettingRow";
 import { Strip } from "./Strip";
 import { type Setting, valueOf } from "./words";
 import { TerminalCard } from "./TerminalCard";
+import { Watch } from "./Watch";
 
 /** The terminals of a drive: what each does, what starts the motor, and where its speed comes from. */
 export function TerminalsStage({ drive }: { drive: Drive }) {
@@ -33,6 +34,7 @@ export function TerminalsStage({ drive }: { drive: Drive }) {
           borderRadius="control"
         />
       </PageHead>
+      <Watch drive={drive} />
       <Strip drive={drive} terminals={strip.terminals} sources={sourcesOf(strip.reference)} chosen={terminal?.id ?? ""} word={word} onChoose={setChosen} />
       <Columns>
         <Column title="Given" note="terminal, start and reference">

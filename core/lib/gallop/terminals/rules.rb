@@ -10,11 +10,13 @@ module Gallop
 
       # @param profile [Objects::Profile] @param values [Hash{String => Object}] raw by key
       # @param wires [Hash{Integer => String}] what is at the other end of the wire of an input, as far as it was named
-      def initialize(profile, values, wires: {})
+      # @param starts [Array<Starts::Start>, nil] where they are known already: to find them takes some ten milliseconds
+      def initialize(profile, values, wires: {}, starts: nil)
         @profile = profile
         @values = values
         @wires = wires
         @setup = Setup.new(profile, values)
+        @starts = starts || Starts.new(@setup).all
       end
 
       ALL = %i[
@@ -39,7 +41,7 @@ module Gallop
       private
 
       def starts_by_itself
-        starts = Starts.of(@setup).reject(&:contact)
+        starts = @starts.reject(&:contact)
         return if starts.empty?
         caution(
           "starts_by_itself",
@@ -137,7 +139,7 @@ module Gallop
             key = "terminals.analog_#{analog.number}_function"
             caution(
               "signal_twice",
-              "Analog input #{analog.number} gives the speed, and is “#{@profile.fetch(key).show(@values[key])}” as well",
+              "Analog input #{analog.number} gives the speed, and “#{@profile.fetch(key).show(@values[key])}” as well",
               because: "One signal moves both.",
               so: "Give the second task to the other input, or choose another reference source.",
               values: [key, "network.reference_source"]

@@ -5,7 +5,7 @@ module Gallop
     # Everything that starts a motor by its terminals, found by trying: each contact is moved in each state of the
     # others, and power, fault reset and an enable come back in each, with the very logic that the drive runs.
     #
-    #   Starts.new(setup).all.map { |start| words.of(start) }   # => ["Closing D3 while D2 is open: backward, at 375 rpm."]
+    #   Starts.new(setup).all.map { |start| words.of(start) }   # => ["Closing D3: backward, at 375 rpm."]
     class Starts
       # @!attribute contact [Integer, nil] that moves, from 1 on; nil where power or a reset does it
       # @!attribute closes [Boolean, nil] @!attribute event [Symbol] :contact, :power_up or :reset
@@ -15,22 +15,6 @@ module Gallop
 
       MOMENT = 2.0 # s: longer than any debounce
       IDLE = %i[none controller home].freeze
-
-      @kept = {}
-      @lock = Mutex.new
-      MOST_KEPT = 64
-
-      # The same, looked for once: it takes some ten milliseconds. @param setup [Setup] @return [Array<Start>]
-      def self.of(setup)
-        key = [setup.family, setup.read]
-        @lock.synchronize { @kept[key] } ||
-          new(setup).all.tap do |found|
-            @lock.synchronize do
-              @kept.shift if @kept.size >= MOST_KEPT
-              @kept[key] = found
-            end
-          end
-      end
 
       # @param setup [Setup]
       def initialize(setup)

@@ -1,0 +1,66 @@
+import { Box, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { api } from "../../api/client";
+import { useVerify } from "../../api/queries";
+import type { Drive, Verify } from "../../api/types";
+import { useAction } from "../../api/useAction";
+import { Action } from "../../parts/Action";
+import { ConfirmDialog } from "../../parts/ConfirmDialog";
+import { withUnit } from "../../parts/format";
+import { GaitPicker } from "../verify/GaitPicker";
+import { Reins } from "../verify/Reins";
+
+/** Where contacts start the motor: whether what they start is held to the gait, and how that is lifted. */
+export function Watch({ drive }: { drive: Drive }) {
+  const [asking, setAsking] = useState(false);
+  const { data: verify } = useVerify(drive.id);
+  const lift = useAction(() => api.post<Verify>(`/drives/${drive.id}/motion/lift`, { confirm: true }), {
+    drive,
+    refresh: ["verify", "drive", "logbook"],
+  });
+  if (!verify?.by_contacts) return null;
+  const full = withUnit(verify.limit, drive.speed_unit);
+  return (
+    <Box
+      borderLeftWidth="3px"
+      borderColor={verify.supervised ? "ok" : "caution"}
+      bg="surface"
+      px="2.5"
+      py="1.5"
+      mb="3"
+      data-watch={verify.supervised ? "held" : "free"}
+    >
+      <Text fontWeight="bold">
+        {verify.supervised
+          ? `What contacts start is held to ${verify.gait}, as long as you hold the reins`
+          : `Contacts start this motor at up to ${full}, held to no gait`}
+      </Text>
+      <Text fontSize="small" color="muted">
+        {verify.supervised
+          ? "It stops when this page is closed, hidden or cut off. STOP works for everybody; after it a start has to be given anew."
+          : drive.reins.mine
+            ? "The gait was lifted, or the motor runs already: it begins to hold at rest, once the reins are taken anew."
+            : "Take the reins at rest, and the gait holds what they start."}
+      </Text>
+      {!drive.reins.mine && <Reins drive={drive} />}
+      {verify.supervised && drive.reins.mine && (
+        <Box maxW="28rem">
+          <GaitPicker drive={drive} verify={verify} />
+          <Action mt="1.5" look="quiet" onClick={() => setAsking(true)}>
+            Lift the gait
+          </Action>
+        </Box>
+      )}
+      <ConfirmDialog
+        open={asking}
+        title="Lift the gait?"
+        confirm="Lift it"
+        onClose={() => setAsking(false)}
+        onConfirm={() => lift.mutate(undefined)}
+      >
+        What contacts start on {drive.name} then goes up to {full}, with all its torque, whether this page is open or
+        not. It is noted in the logbook.
+      </ConfirmDialog>
+    </Box>
+  );
+}
