@@ -64,7 +64,7 @@ module Wire
       pieces = Gallop::Program.pieces(@image.bytes)
       pieces.each_with_index do |(file, record, words), n|
         @modbus.write_file(file, record, words)
-        if (n % 8).zero?
+        if (n % 8).zero? || n == pieces.size - 1
           @report.call("transfer", STEPS["clear"] + (STEPS["transfer"] - STEPS["clear"]) * (n + 1) / pieces.size)
         end
       end

@@ -41,14 +41,13 @@ RSpec.describe Gallop::Terminals::Starts do
         "network.reference_source" => 4,
         "references.fixed" => 375
       )
-    told = sentences(setup)
-    expect(told).to eq(
+    at = "forward, at 375 rpm, by the second ramps while D3 is on."
+    expect(sentences(setup)).to eq(
       [
-        "Closing D1 while D2 is open: forward, at 375 rpm, by the second ramps while D3 is on.",
-        "Opening D2 while D1 is closed: forward, at 375 rpm, by the second ramps while D3 is on.",
-        "When power returns while D1 is closed and D2 is open: forward, at 375 rpm, by the second ramps while D3 is on.",
-        "When a fault is reset, or the drive is ready again while D1 is closed and D2 is open: forward, at 375 rpm, by " \
-          "the second ramps while D3 is on."
+        "Closing D1 while D2 is open: #{at}",
+        "Opening D2 while D1 is closed: #{at}",
+        "When power returns while D1 is closed and D2 is open: #{at}",
+        "When a fault is reset, or the drive is ready again while D1 is closed and D2 is open: #{at}"
       ]
     )
   end

@@ -35,7 +35,10 @@ export function Presets({ drive, presets, terminals }: { drive: Drive; presets: 
           data-in-force={inForce === number}
         >
           <Text fontSize="tiny" color="muted">
-            {bits.filter((terminal, bit) => terminal && (number >> bit) & 1).map((terminal) => terminal?.name).join(" ")}
+            {bits
+              .filter((terminal, bit) => terminal && (number >> bit) & 1)
+              .map((terminal) => terminal?.name)
+              .join(" ")}
           </Text>
           <SettingRow drive={drive} setting={setting} />
         </Grid>

@@ -12,7 +12,8 @@ export function ReferenceWay({ drive, sources }: { drive: Drive; sources: Settin
   const asked = useLive(drive, "references.asked");
   const demanded = useLive(drive, "speed.demand");
   const actual = useLive(drive, "speed.actual");
-  if (source?.value === undefined) return <Text color="muted">Connect the drive to see where its speed comes from.</Text>;
+  if (source?.value === undefined)
+    return <Text color="muted">Connect the drive to see where its speed comes from.</Text>;
   const from = sources.find(({ code }) => code === source.value)?.title ?? "–";
   const stations = [
     { name: "Source", text: preset > 0 ? `Preset ${preset}` : from },

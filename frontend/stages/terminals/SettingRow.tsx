@@ -8,10 +8,10 @@ import { REFRESH, type Setting, valueOf } from "./words";
 
 /** A value of the drive: one of its choices, or a figure. What differs is in the draft. */
 export function SettingRow({ drive, setting }: { drive: Drive; setting: Setting }) {
-  const change = useAction(
-    (value: string) => api.patch(`/drives/${drive.id}/values/${setting.key}`, { value }),
-    { drive, refresh: REFRESH },
-  );
+  const change = useAction((value: string) => api.patch(`/drives/${drive.id}/values/${setting.key}`, { value }), {
+    drive,
+    refresh: REFRESH,
+  });
   const live = setting.choices.find(({ code }) => code === setting.live)?.title ?? setting.live;
   return (
     <Flex

@@ -50,7 +50,16 @@ export function TerminalCard({ drive, terminal, terminals }: Props) {
           />
         </Flex>
         {asked !== undefined && others.length > 0 && (
-          <Box bg="paper" borderRadius="control" px="2" py="1.5" mt="1.5" fontSize="small" role="alertdialog" aria-label="The function stands elsewhere">
+          <Box
+            bg="paper"
+            borderRadius="control"
+            px="2"
+            py="1.5"
+            mt="1.5"
+            fontSize="small"
+            role="alertdialog"
+            aria-label="The function stands elsewhere"
+          >
             <Text>
               {`“${terminal.choices.find(({ code }) => code === asked)?.title}” is on ${others.map(({ name }) => name).join(" and ")} now.`}
             </Text>
@@ -83,7 +92,8 @@ export function TerminalCard({ drive, terminal, terminals }: Props) {
 function WireName({ drive, terminal }: { drive: Drive; terminal: Terminal }) {
   const [typed, setTyped] = useState<string>();
   const name = useAction(
-    (text: string) => api.post<TerminalStrip>(`/drives/${drive.id}/terminals/wire`, { terminal: terminal.id, name: text }),
+    (text: string) =>
+      api.post<TerminalStrip>(`/drives/${drive.id}/terminals/wire`, { terminal: terminal.id, name: text }),
     { drive, refresh: REFRESH, done: () => setTyped(undefined) },
   );
   const take = () => typed !== undefined && typed !== (terminal.wire ?? "") && name.mutate(typed);

@@ -35,7 +35,14 @@ export function TerminalsStage({ drive }: { drive: Drive }) {
         />
       </PageHead>
       <Watch drive={drive} />
-      <Strip drive={drive} terminals={strip.terminals} sources={sourcesOf(strip.reference)} chosen={terminal?.id ?? ""} word={word} onChoose={setChosen} />
+      <Strip
+        drive={drive}
+        terminals={strip.terminals}
+        sources={sourcesOf(strip.reference)}
+        chosen={terminal?.id ?? ""}
+        word={word}
+        onChoose={setChosen}
+      />
       <Columns>
         <Column title="Given" note="terminal, start and reference">
           {terminal && <TerminalCard drive={drive} terminal={terminal} terminals={strip.terminals} />}

@@ -1,4 +1,4 @@
-import { Box, Text } from "@chakra-ui/react";
+import { Box, Grid, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { api } from "../../api/client";
 import { useVerify } from "../../api/queries";
@@ -21,7 +21,10 @@ export function Watch({ drive }: { drive: Drive }) {
   if (!verify?.by_contacts) return null;
   const full = withUnit(verify.limit, drive.speed_unit);
   return (
-    <Box
+    <Grid
+      templateColumns={{ base: "minmax(0, 1fr)", xl: "minmax(0, 1fr) 28rem" }}
+      columnGap="5"
+      alignItems="start"
       borderLeftWidth="3px"
       borderColor={verify.supervised ? "ok" : "caution"}
       bg="surface"
@@ -30,27 +33,27 @@ export function Watch({ drive }: { drive: Drive }) {
       mb="3"
       data-watch={verify.supervised ? "held" : "free"}
     >
-      <Text fontWeight="bold">
-        {verify.supervised
-          ? `What contacts start is held to ${verify.gait}, as long as you hold the reins`
-          : `Contacts start this motor at up to ${full}, held to no gait`}
-      </Text>
-      <Text fontSize="small" color="muted">
-        {verify.supervised
-          ? "It stops when this page is closed, hidden or cut off. STOP works for everybody; after it a start has to be given anew."
-          : drive.reins.mine
-            ? "The gait was lifted, or the motor runs already: it begins to hold at rest, once the reins are taken anew."
-            : "Take the reins at rest, and the gait holds what they start."}
-      </Text>
-      {!drive.reins.mine && <Reins drive={drive} />}
-      {verify.supervised && drive.reins.mine && (
-        <Box maxW="28rem">
-          <GaitPicker drive={drive} verify={verify} />
+      <Box>
+        <Text fontWeight="bold">
+          {verify.supervised
+            ? `What contacts start is held to ${verify.gait}, as long as you hold the reins`
+            : `Contacts start this motor at up to ${full}, held to no gait`}
+        </Text>
+        <Text fontSize="small" color="muted">
+          {verify.supervised
+            ? "It stops when this page is closed, hidden or cut off. STOP works for everybody; after it a start has to be given anew."
+            : drive.reins.mine
+              ? "The gait was lifted, or the motor runs already: it begins to hold at rest, once the reins are taken anew."
+              : "Take the reins at rest, and the gait holds what they start."}
+        </Text>
+        {!drive.reins.mine && <Reins drive={drive} />}
+        {verify.supervised && drive.reins.mine && (
           <Action mt="1.5" look="quiet" onClick={() => setAsking(true)}>
             Lift the gait
           </Action>
-        </Box>
-      )}
+        )}
+      </Box>
+      {verify.supervised && drive.reins.mine && <GaitPicker drive={drive} verify={verify} />}
       <ConfirmDialog
         open={asking}
         title="Lift the gait?"
@@ -61,6 +64,6 @@ export function Watch({ drive }: { drive: Drive }) {
         What contacts start on {drive.name} then goes up to {full}, with all its torque, whether this page is open or
         not. It is noted in the logbook.
       </ConfirmDialog>
-    </Box>
+    </Grid>
   );
 }
