@@ -2,7 +2,7 @@ import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import type { Drive } from "../../api/types";
 import { useLive } from "../../live/useLive";
 import { figure } from "../../parts/format";
-import { answers, FIRST_INPUT_BIT, roleOf, type Terminal } from "./words";
+import { answers, FIRST_INPUT_BIT, isClosed, roleOf, type Terminal } from "./words";
 
 interface Props {
   drive: Drive;
@@ -88,30 +88,38 @@ function Tile({ terminal, role, state, chosen, faint, onChoose }: TileProps) {
       <Flex justify="space-between" align="center">
         <Text fontFamily="mono" fontWeight="bold">
           {terminal.name}
+          {terminal.draft !== null && (
+            <Text as="span" color="bay" fontFamily="body" fontSize="tiny" fontWeight="normal">
+              {" draft"}
+            </Text>
+          )}
         </Text>
         {terminal.kind === "analog" ? (
           <Text fontFamily="mono" fontSize="small">
             {state === undefined ? "–" : `${figure(state, 2)} V`}
           </Text>
         ) : (
-          <Contact on={state} output={terminal.kind === "output"} />
+          <Contact on={state} closed={isClosed(terminal, state)} output={terminal.kind === "output"} />
         )}
       </Flex>
       <Text fontSize="small" lineHeight="short" mt="1" lineClamp={2} minH="2.3em">
         {role}
       </Text>
-      <Flex justify="space-between" gap="1" fontSize="tiny" mt="0.5">
-        <Text color="muted" truncate title={terminal.wire ?? undefined}>
-          {terminal.wire ?? "–"}
-        </Text>
-        {terminal.draft !== null && <Text color="bay">draft</Text>}
-      </Flex>
+      <Text fontSize="tiny" color="muted" truncate mt="0.5" title={terminal.wire ?? undefined}>
+        {terminal.wire ?? "–"}
+      </Text>
     </Box>
   );
 }
 
-/** A contact that is made or broken, or a lamp of an output. */
-function Contact({ on, output }: { on: number | undefined; output: boolean }) {
+interface ContactProps {
+  on: number | undefined;
+  closed: boolean;
+  output: boolean;
+}
+
+/** A contact that is made or broken, green where it counts as on; or a lamp of an output. */
+function Contact({ on, closed, output }: ContactProps) {
   const colour = on ? "var(--chakra-colors-ok)" : "var(--chakra-colors-muted)";
   if (output)
     return (
@@ -121,7 +129,7 @@ function Contact({ on, output }: { on: number | undefined; output: boolean }) {
     );
   return (
     <svg width="30" height="14" viewBox="0 0 30 14" aria-hidden="true">
-      <path d={on ? "M1 10 H29" : "M1 10 H9 L21 3 M21 10 H29"} stroke={colour} strokeWidth="2" fill="none" />
+      <path d={closed ? "M1 10 H29" : "M1 10 H9 L21 3 M21 10 H29"} stroke={colour} strokeWidth="2" fill="none" />
       <circle cx="9" cy="10" r="1.8" fill={colour} />
       <circle cx="21" cy="10" r="1.8" fill={colour} />
     </svg>

@@ -28,6 +28,12 @@ export function roleOf(terminal: Terminal, sources: number[]) {
 
 export const valueOf = ({ draft, live }: Setting) => draft ?? live;
 
+/** Whether the contact itself is closed: one that counts as on when it is open is told the other way round. */
+export function isClosed(terminal: Terminal, on: number | undefined) {
+  const polarity = terminal.settings.find(({ key }) => key.endsWith("_polarity"));
+  return Boolean(on) !== (polarity?.live === 1);
+}
+
 /** Others that have a function already. */
 export const elsewhere = (terminals: Terminal[], terminal: Terminal, code: number) =>
   SHARED.includes(code)
