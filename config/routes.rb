@@ -73,6 +73,7 @@ Rails.application.routes.draw do
       resource :terminals, only: :show, controller: "terminals" do
         post :assign
         post :wire
+        post :foresee
       end
       resource :tuning, only: :show do
         post :shape

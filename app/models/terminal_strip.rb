@@ -68,6 +68,17 @@ class TerminalStrip
   # @return [Hash{String => Integer}] number of the first input that has a function, by its code
   def places = terminals.select { |one| one.kind == "input" }.group_by { |one| one.draft || one.live }
 
+  # What the drive would do by contacts that are moved one after the other, with the draft and as it is.
+  # @param steps [Array<Integer>] of closed contacts, bit by bit; with the first power comes on
+  # @return [Hash{Symbol => Gallop::Terminals::Foreseen::Outcome}]
+  def foresee(steps, volts)
+    count = setup_of(live).inputs.size
+    contacts = steps.map { |bits| (0...count).map { |n| bits[n] == 1 } }
+    { draft: drafted, live: live }.transform_values do |values|
+      Gallop::Terminals::Foreseen.new(profile, values).after(contacts, volts: volts)
+    end
+  end
+
   # Values as a page sets them: a figure, or one of the choices; what the drive lacks is left out.
   # @param keys [Array<String>] @return [Array<Hash{Symbol => Object}>]
   def settings(keys) = keys.filter_map { |key| setting(profile[key]) if profile[key] }

@@ -56,6 +56,20 @@ RSpec.describe "Terminals over the API", type: :request do
     expect(view["findings"].pluck("id")).not_to include("one_wire_twice")
   end
 
+  it "tells what contacts would do, with the draft and as it is, and moves nothing" do
+    api(:post, "#{path}/assign", { input: 1, function: 2, other: "leave" })
+    { "network.command_source" => "Terminals", "network.reference_source" => "Analog input 1" }.each do |key, value|
+      api(:patch, "/drives/#{drive.id}/values/#{key}", { value: value })
+    end
+    told = api(:post, "#{path}/foresee", { steps: [0, 1], volts_1: 5, volts_2: 0 })
+    expect(told["draft"]["sentence"]).to match(/\ARuns forward at 750 rpm, as analog input 1 asks: there in \d/)
+    expect(told["live"]["sentence"]).to eq("Stays at rest.")
+    [{ steps: [] }, { steps: [64] }, { steps: %w[a] }, { steps: [0] * 501 }, { steps: [0], volts_1: 11 }].each do |body|
+      api(:post, "#{path}/foresee", { volts_1: 0, volts_2: 0, **body })
+      expect([body, response.status]).to eq([body, 400])
+    end
+  end
+
   it "refuses what makes no sense, and changes nothing" do
     {
       ["assign", { input: 9, function: 2, other: "leave" }] => [422, /has no value “terminals.input_9_function”/],

@@ -63,6 +63,12 @@ RSpec.describe "Terminals", type: :interface do
     expect(page).to have_css("[data-terminal=R1]", text: "Fault")
     expect(page).to have_text("Closing D1 while D2 is open: forward, at the preset by D3, else as analog input 1 asks.")
     expect(page).to have_text("As the drive has it now")
+    click_button "Try D1"
+    expect(page).to have_css("[data-foreseen]", text: "Runs forward at 0 rpm, as analog input 1 asks")
+    replace_text(find("input[aria-label='Try A1, in volts']"), "5")
+    expect(page).to have_css("[data-foreseen]", text: "Runs forward at 750 rpm")
+    click_button "Try D2"
+    expect(page).to have_css("[data-foreseen]", text: /Comes to rest in \d/)
     save_screenshot("/tmp/term1.png") if ENV["SHOT"]
 
     click_button "Review and write"

@@ -3,9 +3,10 @@
 module Api
   # The terminals of a drive: what each does, and what is at the other end of its wire.
   class TerminalsController < BaseController
-    act assign: :plan, wire: :plan
+    act assign: :plan, wire: :plan, foresee: :look
 
     OTHERS = %w[free exchange leave].freeze
+    MOST_STEPS = 500
 
     before_action :family!
 
@@ -27,7 +28,22 @@ module Api
       answer
     end
 
+    # What would happen: contacts are moved on the page, and nothing else moves.
+    def foresee
+      outcomes = strip.foresee(steps, [within(:volts_1, -10.0..10.0), within(:volts_2, -10.0..10.0)])
+      render json: outcomes.transform_values { |outcome| outcome.to_h.slice(:run, :asked, :held, :seconds, :sentence) }
+    end
+
     private
+
+    # @return [Array<Integer>] closed contacts, bit by bit
+    def steps
+      given = params.require(:steps)
+      fine = given.is_a?(Array) && given.size.between?(1, MOST_STEPS)
+      fine &&= given.all? { |step| step.is_a?(Integer) && step.between?(0, 63) }
+      return given if fine
+      raise Unreadable, "steps: a list of 1 to #{MOST_STEPS} figures from 0 to 63 is expected."
+    end
 
     def strip = TerminalStrip.new(drive)
     def answer = respond(TerminalStripSerializer, TerminalStrip.new(drive.reload))

@@ -10,6 +10,7 @@ import { SettingRow } from "./SettingRow";
 import { Strip } from "./Strip";
 import { type Setting, valueOf } from "./words";
 import { TerminalCard } from "./TerminalCard";
+import { WhatIf } from "./WhatIf";
 import { Watch } from "./Watch";
 
 /** The terminals of a drive: what each does, what starts the motor, and where its speed comes from. */
@@ -65,6 +66,7 @@ export function TerminalsStage({ drive }: { drive: Drive }) {
         </Column>
         <Column title="Follows" note="what moves the motor">
           <Starts strip={strip} />
+          <WhatIf drive={drive} terminals={strip.terminals} />
           {strip.findings.map((finding) => (
             <FindingCard key={`${finding.id} ${finding.headline}`} finding={finding} />
           ))}
