@@ -27,8 +27,8 @@ RSpec.describe Gallop::Terminals::Foreseen do
   define_method(:foreseen) do |functions, profile = shire, **settings|
     values = common.merge(settings).select { |key, _| profile[key] }
     raw = values.to_h { |key, figure| [key, profile.fetch(key).raw(figure)] }
-    wired = functions.each_with_index.to_h { |function, n|
- ["terminals.input_#{n + 1}_function", codes.fetch(function)] }
+    wired =
+      functions.each_with_index.to_h { |function, n| ["terminals.input_#{n + 1}_function", codes.fetch(function)] }
     described_class.new(profile, { **raw, **wired })
   end
 
@@ -46,8 +46,10 @@ RSpec.describe Gallop::Terminals::Foreseen do
       "Runs forward at 0 rpm, held to 360 rpm, as analog input 1 asks: there in 0.5 s."
     )
     expect(after(one, "", "2", volts: [10.0, 0.0]).sentence).to eq(
-      "Runs backward at 1 500 rpm, held to 1 260 rpm, as analog input 1 asks: there in 1.7 s.".gsub(/(?<=1) (?=\d)/, 
-thin)
+      "Runs backward at 1 500 rpm, held to 1 260 rpm, as analog input 1 asks: there in 1.7 s.".gsub(
+        /(?<=1) (?=\d)/,
+        thin
+      )
     )
     expect(after(one, "", "13", volts: [5.0, 0.0]).sentence).to eq("Runs forward at 600 rpm, preset 1: there in 0.8 s.")
     expect(after(one, "", "134").seconds).to be_within(0.01).of(600 / 1500.0 * 6)

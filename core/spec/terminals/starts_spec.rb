@@ -66,6 +66,14 @@ RSpec.describe Gallop::Terminals::Starts do
     )
   end
 
+  it "knows that the one that came first may be either" do
+    first = { "terminals.start_by" => 1, "terminals.both_directions" => 3, "network.reference_source" => 3 }
+    expect(sentences(setup_of("shire", %i[forward backward stop], **first))).to include(
+      "Opening D3 while D1 is closed: forward, at zero.",
+      "Opening D3 while D2 is closed: backward, at zero."
+    )
+  end
+
   # Whatever is assigned and however the contacts move, one at a time: a motor that starts was announced.
   it "announces every start of #{Chance.times(150, 2500)} machines by chance" do
     random = Random.new(Chance::SEED)

@@ -39,47 +39,80 @@ module Gallop
           end
       end
 
+      # How the contacts may have come to stand so: at power-up, or, where the one that came first counts, either
+      # direction before the other, while nothing held the motor. @return [Array<Array<Array<Boolean>>>] states one after the other
+      def ways_to(contacts)
+        return [[contacts]] unless @setup.both == :first && on?(:forward, contacts) && on?(:backward, contacts)
+        first = %i[forward backward].map { |later| without([later, *HOLDING], contacts) }
+        [[contacts], *first.map { |before| [before, contacts] }]
+      end
+
+      def on?(function, contacts) = places_of(function).any? { |n| contacts[n] ^ @setup.inputs[n].reversed }
+
+      HOLDING = %i[stop quick_stop external_fault].freeze
+      private_constant :HOLDING
+
+      # The same with some functions off, and enabled.
+      def without(functions, contacts)
+        contacts.each_with_index.map do |closed, n|
+          input = @setup.inputs[n]
+          next !input.reversed if input.function == :enable
+          functions.include?(input.function) ? input.reversed : closed
+        end
+      end
+
+      def places_of(function) = @functions.each_index.select { |n| @functions[n] == function }
+
       def by_contacts
         found = {}
         states.each do |before|
-          at_rest = settled(before)
-          next unless at_rest.run.zero?
-          @live.each { |n| note(found, moved(before, n), n, before) }
+          ways_to(before).each do |way|
+            next unless settled(way).run.zero?
+            @live.each { |n| note(found, moved(way, n), n, before) }
+          end
         end
         found.flat_map { |key, patterns| starts(key, patterns) }
       end
 
       # As #outcome.
-      def moved(before, n)
-        logic = settled(before)
-        after = before.dup
-        after[n] = !after[n]
-        step(logic, after)
+      def moved(way, n)
+        logic = settled(way)
+        step(logic, way.last.dup.tap { |after| after[n] = !after[n] })
         outcome(logic)
       end
 
       def by_event(event)
         found = {}
-        states.each { |contacts| note(found, outcome(came_back(event, contacts)), event, contacts) }
+        states.each do |contacts|
+          ways = event == :power_up ? [[contacts]] : ways_to(contacts)
+          ways.each { |way| note(found, outcome(came_back(event, way)), event, contacts) }
+        end
         found.flat_map { |key, patterns| starts(key, patterns) }
       end
 
-      def came_back(event, contacts)
-        return settled(contacts) if event == :power_up
-        begun(contacts).tap do |logic|
-          step(logic, contacts, ready: false)
-          step(logic, contacts)
+      def came_back(event, way)
+        return settled(way) if event == :power_up
+        settled(way).tap do |logic|
+          step(logic, way.last, ready: false)
+          step(logic, way.last)
         end
       end
 
       def note(found, outcome, cause, contacts)
         return if outcome.nil?
         closes = contacts[cause] ? false : true if cause.is_a?(Integer)
-        (found[[cause, closes, *outcome]] ||= []) << contacts
+        (found[[cause, closes, *outcome]] ||= []).push(contacts)
       end
 
-      def begun(contacts) = Logic.new(@setup).tap { |logic| logic.begin(contacts) }
-      def settled(contacts) = begun(contacts).tap { |logic| step(logic, contacts) }
+      # @param way [Array<Array<Boolean>>] states one after the other; with the first power comes on
+      def settled(way)
+        Logic
+          .new(@setup)
+          .tap do |logic|
+            logic.begin(way.first)
+            way.each { |contacts| step(logic, contacts) }
+          end
+      end
 
       # Twice: a pattern of presets counts once it has stood.
       def step(logic, contacts, ready: true)
