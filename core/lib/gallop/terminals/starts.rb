@@ -40,7 +40,8 @@ module Gallop
       end
 
       # How the contacts may have come to stand so: at power-up, or, where the one that came first counts, either
-      # direction before the other, while nothing held the motor. @return [Array<Array<Array<Boolean>>>] states one after the other
+      # direction before the other, while nothing held the motor.
+      # @return [Array<Array<Array<Boolean>>>] states one after the other
       def ways_to(contacts)
         return [[contacts]] unless @setup.both == :first && on?(:forward, contacts) && on?(:backward, contacts)
         first = %i[forward backward].map { |later| without([later, *HOLDING], contacts) }
