@@ -25,12 +25,21 @@ RSpec.describe Gallop::Identify, :lasting do
     "refused"
   end
 
+  # The winding of a machine with its current sensors connected wrong. One in ten with halls, those below 0.03 Ω, is
+  # refused: what the stage takes is then most of the voltage.
+  def miswired(kind, flaw)
+    (1..4).each do |n|
+      one = machine(kind, random("assignment", n)) { |drive| drive["sensor"].merge!(flaw) }
+      return one, found_by(:winding, one)
+    rescue Gallop::Identify::Undecided => e
+      raise if n == 4 || kind != :halls || !e.message.include?("fit no wiring")
+    end
+  end
+
   wired = (Chance.long? ? IdentifyMistakes::WIRED : [IdentifyMistakes::WIRED.sample(random: seeded)])
   wired.each do |kind|
     it "puts the current sensors of a #{kind} right in software, and measures the winding with it" do
-      flaw = { "exchanged" => kind != :brushed, "reversed_v" => true }
-      one = machine(kind, random("assignment", 1)) { |drive| drive["sensor"].merge!(flaw) }
-      wrong = found_by(:winding, one)
+      one, wrong = miswired(kind, "exchanged" => kind != :brushed, "reversed_v" => true)
       expect(wrong.estimates.map(&:key)).to eq(["sensing.assignment"])
       write("control.word", 0)
       pass(0.1)

@@ -68,7 +68,7 @@ RSpec.describe Gallop::Paddock::Responder do
   {
     "an unknown function" => [[99, 0, 0], 1, "Function code not supported"],
     "an address that is none" => [[3, 0x70, 0, 0, 1], 2, "No such register"],
-    "a read across the end of a group" => [[3, 0x01, 0x23, 0, 2], 2, "No such register"],
+    "a read across the end of a group" => [[3, 0x01, 0x2C, 0, 4], 2, "No such register"],
     "a count of zero" => [[3, 1, 0, 0, 0], 3, "Count not allowed"],
     "a count above 125" => [[3, 1, 0, 0, 126], 3, "Count not allowed"],
     "a short request" => [[3, 1], 3, "Count not allowed"],

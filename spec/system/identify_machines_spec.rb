@@ -9,7 +9,7 @@ RSpec.describe "Identifying the machines of print line 2",
                rig: Rails.root.join("paddock/rigs/saltgrass.yml").to_s do
   facts = YAML.safe_load_file(Rails.root.join("spec/fixtures/saltgrass_facts.yml"))
 
-  told = Chance.pick(%i[channels halls frequency], "machines that are identified")
+  told = Chance.pick(%i[channels halls frequency wires], "machines that are identified")
 
   before { visit @server.url and open_project(@server) }
 

@@ -28,7 +28,10 @@ RSpec.describe "Identify", type: :interface do
     click_button "Close"
   end
 
-  it "finds exchanged motor wires, and turns them right in software" do
+  # One machine by chance goes through the page; the others of the list are in identify_machines_spec.rb.
+  told = Chance.pick(%i[channels halls frequency wires], "machines that are identified")
+
+  it "finds exchanged motor wires, and turns them right in software", if: told.include?(:wires) do
     @paddock.set("Carriage", phases_exchanged: true)
     open_project(@server)
     commission("Carriage")

@@ -1,4 +1,4 @@
-import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, Text, VisuallyHidden } from "@chakra-ui/react";
 import type { Drive } from "../../api/types";
 import { useLive } from "../../live/useLive";
 import { figure } from "../../parts/format";
@@ -66,7 +66,6 @@ function Tile({ terminal, role, state, chosen, faint, onChoose }: TileProps) {
     <Box
       as="button"
       aria-pressed={chosen}
-      aria-label={`${terminal.name}: ${role}${stateWord(terminal, state)}`}
       data-terminal={terminal.name}
       data-on={state}
       onClick={onChoose}
@@ -104,6 +103,7 @@ function Tile({ terminal, role, state, chosen, faint, onChoose }: TileProps) {
       </Flex>
       <Text fontSize="small" lineHeight="short" mt="1" lineClamp={2} minH="2.3em">
         {role}
+        <VisuallyHidden>{stateWord(terminal, state)}</VisuallyHidden>
       </Text>
       <Text fontSize="tiny" color="muted" truncate mt="0.5" title={terminal.wire ?? undefined}>
         {terminal.wire ?? "–"}
@@ -138,5 +138,5 @@ function Contact({ on, closed, output }: ContactProps) {
 
 function stateWord(terminal: Terminal, state: number | undefined) {
   if (state === undefined) return "";
-  return terminal.kind === "analog" ? `, ${figure(state, 2)} V` : state ? ", on" : ", off";
+  return terminal.kind === "analog" ? "" : state ? ", on" : ", off";
 }
