@@ -174,7 +174,7 @@ module Gallop
             "preset_beyond",
             "Preset #{number} is #{speed(asked)}, and the drive makes #{speed(held)} of it",
             because: "It lies outside the window of speeds, or in a band that is skipped.",
-            so: "Move the preset, or the window.",
+            so: "Change the preset, or the window.",
             values: ["presets.speed_#{number}"]
           )
         end
