@@ -88,8 +88,12 @@ RSpec.describe Gallop::Paddock::Firmware::ContactCommand do
 
       it "is switched on by nobody else, and takes a start by a level after a fault" do
         wired(name, :forward, "terminals.start_by" => 1, **fixed)
-        expect(firmware.objection(entry("control.word"), 0x0F)).to eq(:terminals)
-        expect(firmware.objection(entry("control.word"), 0x02)).to be_nil
+        [0x07, 0x0F, 0x1F, 0x8F, 0x10F].each do |word|
+          expect([word, firmware.objection(entry("control.word"), word)]).to eq([word, :terminals])
+        end
+        [0x00, 0x02, 0x06, 0x80].each do |word|
+          expect([word, firmware.objection(entry("control.word"), word)]).to eq([word, nil])
+        end
         close(:forward)
         runs?(1)
         axis.torque_off_a_closed = false

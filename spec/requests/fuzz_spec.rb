@@ -96,6 +96,13 @@ RSpec.describe "Requests by chance", type: :request do
   # What is meant for other machines, or for the end of the suite's own.
   SPARED = %w[discoveries#create].freeze
 
+  # Once for all: whoever leaves while other threads say something may wait for them, and they for him (Active Support
+  # 7.2 takes its two locks in either order).
+  ActiveSupport::Notifications.subscribe("sql.active_record") do |*, payload|
+    so_far = Thread.current[:writes]
+    Thread.current[:writes] = so_far + 1 if so_far && payload[:sql].match?(/\A\s*(insert|update|delete)/i)
+  end
+
   around do |example|
     PaddockProcess.running do |paddock|
       @paddock = paddock
@@ -210,13 +217,11 @@ RSpec.describe "Requests by chance", type: :request do
   # Statements that may change something, of this thread alone: in between the pool may lend its connection to others.
   # @return [Integer]
   def writes_of_its_own
-    count = 0
-    mine = Thread.current
-    note = ->(*, payload) do
-      count += 1 if Thread.current == mine && payload[:sql].match?(/\A\s*(insert|update|delete)/i)
-    end
-    ActiveSupport::Notifications.subscribed(note, "sql.active_record") { yield }
-    count
+    Thread.current[:writes] = 0
+    yield
+    Thread.current[:writes]
+  ensure
+    Thread.current[:writes] = nil
   end
 
   # Rows that this thread's connection has changed, by connection: the pool may hand out another one.

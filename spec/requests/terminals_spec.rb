@@ -170,15 +170,17 @@ RSpec.describe "Terminals over the API", type: :request do
     end
 
     it "are in the way of an enabling from here, and lent to a test" do
-      drive.connection.motion.take(ApiCalls::TAB, "Robin")
       drive.update!(gait: "canter")
       with_signs_of_life(drive.connection) do
+        api(:post, "/drives/#{drive.id}/reins", {})
+        wait_until("the gait") { drive.connection.motion.supervising? }
         told = api(:post, "/drives/#{drive.id}/motion/enable", { for: "speed" })
         expect([response.status, told.dig("error", "message")]).to match([409, /its terminals start and stop/])
         begun = api(:post, "/drives/#{drive.id}/runs", { test: "run_up", eyes: %w[nobody free] })
         expect(response.status).to eq(201), begun.inspect
         wait_until("the end of the run-up", seconds: 40) { Run.find(begun["id"]).standing != "running" }
         expect(Run.find(begun["id"]).standing).to eq("done")
+        wait_until("the gait again") { drive.connection.motion.supervising? }
       end
       expect(drive.connection.ask { |wire| wire.read_one("network.command_source") }).to eq(2)
       expect(drive.connection.ask { |wire| wire.read_one("network.reference_source") }).to eq(4)

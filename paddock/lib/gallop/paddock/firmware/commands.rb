@@ -131,10 +131,7 @@ module Gallop
         end
 
         # Whether a word would switch on: stops and resets are nobody's alone.
-        def starts?(word)
-          %i[switch_on enable_operation].include?(Cia402::Controlword.command(word)) &&
-            (word & Cia402::Controlword::HALT).zero?
-        end
+        def starts?(word) = %i[switch_on enable_operation].include?(Cia402::Controlword.command(word))
 
         # A command from outside: from now on the drive does nothing by itself, and a start by contacts has to be given
         # anew.
