@@ -78,6 +78,7 @@ class Course
   end
 
   def tune = by_proof("tune", "Tune", Tuning.kind_of_proof(@drive.profile), "not as it should be")
+
   # What was set there, as far as there is anything to say against it; wires are proven by nobody yet.
   def terminals
     severe = TerminalStrip.new(@drive).findings.reject { |finding| finding.severity == :note }

@@ -65,9 +65,6 @@ class TerminalStrip
   def starts = @starts ||= sentences(drafted)
   def live_starts = drafted == live ? starts : sentences(live)
 
-  # @return [Hash{String => Integer}] number of the first input that has a function, by its code
-  def places = terminals.select { |one| one.kind == "input" }.group_by { |one| one.draft || one.live }
-
   # What the drive would do by contacts that are moved one after the other, with the draft and as it is.
   # @param steps [Array<Integer>] of closed contacts, bit by bit; with the first power comes on
   # @return [Hash{Symbol => Gallop::Terminals::Foreseen::Outcome}]
@@ -120,7 +117,7 @@ class TerminalStrip
   def live = @live ||= profile.factory.merge(drive.live_values)
   def drafted = @drafted ||= drive.drafted_values
   def function_of(terminal) = terminal.draft || terminal.live
-  def named = @named ||= drive.facts.where(stage: STAGE).pluck(:key, :text).to_h
+  def named = drive.given.fetch(STAGE, {})
 
   # @return [Hash{Integer => String}] of the digital inputs
   def wires = named.filter_map { |id, text| [id[/\d+/].to_i, text] if id.start_with?("input_") }.to_h

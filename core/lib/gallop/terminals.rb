@@ -6,9 +6,9 @@ module Gallop
   #
   #   logic = Gallop::Terminals::Logic.new(Gallop::Terminals::Setup.new(profile, values))
   #   logic.begin(contacts)                                        # at power-up
-  #   logic.step(contacts:, signals:, network: 0.0, ready: true, dt: 0.001)
-  #   logic.run         # => 1, 0 or -1
-  #   logic.reference   # => 900.0, in the drive's unit of speed
+  #   logic.step(contacts:, volts:, network: 0.0, ready: true, dt: 0.001)
+  #   logic.run     # => 1, 0 or -1
+  #   logic.speed   # => 900.0, in the drive's unit of speed
   module Terminals
     # By the code of a value input_N_function.
     FUNCTIONS = {

@@ -140,12 +140,14 @@ module Gallop
       def refuse_short(speed)
         least = self.class.least_speed(@instrument)
         return if speed >= least
+        shaft = @machine.shaft
         raise Undecided,
               "At #{
-                @machine.shaft.text(:fine_speed, speed)
-              } the #{@machine.shaft.word(:thing)} is too slow: friction " \
-                "may hold it, or its device does not show how it trembles; it takes " \
-                "#{@machine.shaft.text(:fine_speed, least)}. Give it more room, or take a higher gait."
+                shaft.text(:fine_speed, speed)
+              } the #{shaft.word(:thing)} is too slow: friction may hold it, or its " \
+                "device does not show how it trembles; it takes #{
+                  shaft.text(:fine_speed, least)
+                }. Give it more room, or take a higher gait."
       end
 
       # @return [Array<Instrument::Take>] of the passes of a band

@@ -104,7 +104,7 @@ module Gallop
       def stage_on? = @stage_on
 
       # Whether it moves to places.
-      def positions? = false
+      def positioning? = false
 
       # The target that was written, in the drive's unit of speed.
       def network_target

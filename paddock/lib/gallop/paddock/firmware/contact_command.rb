@@ -9,12 +9,10 @@ module Gallop
         EXTERNAL = 0x9000
         WIRE_BROKEN = 0xFF42
         LIMIT_SWITCH = 0xFF43
-        ENABLING = [0x6, 0x7, 0xF].freeze
         GO_ON = [0xF].freeze
         SHUTDOWN = 0x6
         COAST = [0x0].freeze
         QUICK_STOP = [0x2].freeze
-        RESETTING = [0x0, Cia402::Controlword::FAULT_RESET].freeze
         COASTING = 1 # of terminals.stop_by
 
         # Terminals of the drive. @return [Gallop::Terminals::Logic, nil]
@@ -27,10 +25,6 @@ module Gallop
 
         def settings_changed
           @coasts = raw("terminals.stop_by") == COASTING
-          @reactions = {
-            EXTERNAL => drive.effective["control.fault_reaction"],
-            WIRE_BROKEN => drive.effective["control.fault_reaction"]
-          }
           return unless raw("presets.jog_time")
           entry = drive.profile.fetch("speed.target")
           @step = entry.figure(1).to_f
@@ -72,7 +66,7 @@ module Gallop
         def each_millisecond(_dt)
           return if logic.nil?
           @torque_share = logic.torque_share
-          drive.command_itself(RESETTING) if logic.reset? && drive.machine.state == :fault
+          drive.command_itself(PowerUp::RESETTING) if logic.reset? && drive.machine.state == :fault
           watch
           return unless commands?
           @jogs = logic.jogs? || (@jogs && logic.run.zero? && drive.stage_on?)
@@ -83,19 +77,17 @@ module Gallop
 
         def watch
           return if drive.machine.faulted?
-          return trip(EXTERNAL) if logic.external_fault?
-          return trip(WIRE_BROKEN) if logic.broken == :fault
+          return drive.trip(EXTERNAL) if logic.external_fault?
+          return drive.trip(WIRE_BROKEN) if logic.broken == :fault
           return unless drive.machine.state == :operation_enabled
           return drive.command_itself(QUICK_STOP) if logic.quick_stop?
-          drive.trip(LIMIT_SWITCH, Monitors::QUICK) if drive.positions? && at_limit?(drive.demanded_speed)
+          drive.trip(LIMIT_SWITCH, Monitors::QUICK) if drive.positioning? && at_limit?(drive.demanded_speed)
         end
-
-        def trip(code) = drive.trip(code, @reactions.fetch(code))
 
         def start
           return drive.command_itself(GO_ON) if drive.machine.state == :operation_enabled && drive.ends?
           return if drive.machine.state == :operation_enabled || !drive.switch_on_permitted?
-          drive.command_itself(ENABLING) unless drive.machine.state == :quick_stop_active
+          drive.command_itself(PowerUp::ENABLING) unless drive.machine.state == :quick_stop_active
         end
 
         def stop

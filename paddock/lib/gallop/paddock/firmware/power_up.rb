@@ -9,6 +9,7 @@ module Gallop
         QUIET_TIME = 600.0 # s without a fault after which the count of resets starts anew
         NEVER_RESET = [Monitors::TORQUE_OFF, 0x7305, SecondFeedback::LOST].freeze
         ENABLING = [0x6, 0x7, 0xF].freeze
+        RESETTING = [0x0, Cia402::Controlword::FAULT_RESET].freeze
 
         def wake
           @resets = 0
@@ -49,7 +50,7 @@ module Gallop
           return if @resets >= raw("power_up.resets") || NEVER_RESET.include?(drive.fault_code)
           return if @since_fault < setting("power_up.reset_wait") || !drive.reset_permitted?
           @resets += 1
-          drive.command_itself([0, Cia402::Controlword::FAULT_RESET])
+          drive.command_itself(RESETTING)
         end
 
         def target

@@ -17,7 +17,6 @@ module Gallop
         def asked_speed = @target * @target_step
         def brake_opening? = @brake.opening?
         def positioning? = @positioning
-        def positions? = @positioning
 
         private
 

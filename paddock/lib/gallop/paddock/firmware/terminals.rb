@@ -6,7 +6,6 @@ module Gallop
       # Inputs, by the logic that core has for them; outputs by condition; analog inputs as they are measured.
       class Terminals < Part
         FIRST_INPUT_BIT = 18
-        BURDEN = 500.0 # Ω of an analog input that takes a current
 
         def wake
           @output_ages = (1..3).select { |n| drive.profile["terminals.output_#{n}_function"] }.map { 0.0 }
