@@ -21,12 +21,13 @@ interface Props {
 export function TerminalCard({ drive, terminal, terminals }: Props) {
   const [asked, setAsked] = useState<number>();
   const path = `/drives/${drive.id}/terminals`;
+  const titleOf = (wanted: number) => terminal.choices.find(({ code }) => code === wanted)?.title;
   const assign = useAction(
     ({ code, other }: { code: number; other: "free" | "exchange" | "leave" }) =>
       terminal.kind === "input"
         ? api.post<TerminalStrip>(`${path}/assign`, { input: terminal.number, function: code, other })
         : api.patch(`/drives/${drive.id}/values/${terminal.key}`, {
-            value: terminal.choices.find((one) => one.code === code)?.title,
+            value: titleOf(code),
           }),
     { drive, refresh: REFRESH, done: () => setAsked(undefined) },
   );
@@ -60,9 +61,7 @@ export function TerminalCard({ drive, terminal, terminals }: Props) {
             role="alertdialog"
             aria-label="The function stands elsewhere"
           >
-            <Text>
-              {`“${terminal.choices.find(({ code }) => code === asked)?.title}” is on ${others.map(({ name }) => name).join(" and ")} now.`}
-            </Text>
+            <Text>{`“${titleOf(asked)}” is on ${others.map(({ name }) => name).join(" and ")} now.`}</Text>
             <Flex gap="1.5" mt="1" wrap="wrap">
               <Action onClick={() => assign.mutate({ code: asked, other: "free" })}>Move it here</Action>
               <Action look="quiet" onClick={() => assign.mutate({ code: asked, other: "exchange" })}>

@@ -10,6 +10,13 @@ import { withUnit } from "../../parts/format";
 import { GaitPicker } from "../verify/GaitPicker";
 import { Reins } from "../verify/Reins";
 
+const HELD =
+  "It stops when this page is closed, hidden or cut off. STOP works for everybody; after it a start has to be given " +
+  "anew.";
+const LIFTED =
+  "The gait was lifted, or the motor runs already: it begins to hold at rest, once the reins are taken anew.";
+const FREE = "Take the reins at rest, and the gait holds what they start.";
+
 /** Where contacts start the motor: whether what they start is held to the gait, and how that is lifted. */
 export function Watch({ drive }: { drive: Drive }) {
   const [asking, setAsking] = useState(false);
@@ -40,11 +47,7 @@ export function Watch({ drive }: { drive: Drive }) {
             : `Contacts start this motor at up to ${full}, held to no gait`}
         </Text>
         <Text fontSize="small" color="muted">
-          {verify.supervised
-            ? "It stops when this page is closed, hidden or cut off. STOP works for everybody; after it a start has to be given anew."
-            : drive.reins.mine
-              ? "The gait was lifted, or the motor runs already: it begins to hold at rest, once the reins are taken anew."
-              : "Take the reins at rest, and the gait holds what they start."}
+          {verify.supervised ? HELD : drive.reins.mine ? LIFTED : FREE}
         </Text>
         {!drive.reins.mine && <Reins drive={drive} />}
         {verify.supervised && drive.reins.mine && (

@@ -18,7 +18,7 @@ interface Props {
   onEnds: (ends: Ends) => void;
 }
 
-/** The travel with its limits, where the motor stands in it, and the part that a test may use: its ends can be dragged. */
+/** The travel with its limits, where the motor stands, and the part that a test may use: its ends can be dragged. */
 export function TravelBar({ travel, here, room, unit, problem, onEnds }: Props) {
   const bar = useRef<SVGSVGElement>(null);
   const end = here + room.room;
