@@ -53,6 +53,7 @@ Rails.application.routes.draw do
       get "export/:kind", to: "exports#show"
       resources :restores, only: %i[index create]
       resource :power_up, only: :show
+      resource :twin, only: %i[show create]
       resource :replacement, only: :create do
         post :preview
       end
@@ -70,10 +71,15 @@ Rails.application.routes.draw do
           end
         end
       resource :verify, only: :show
+      resource :before_power, only: :show, controller: "power_checks" do
+        put ":check", action: :update, as: :check
+        delete ":check", action: :destroy
+      end
       resource :terminals, only: :show, controller: "terminals" do
         post :assign
         post :wire
         post :foresee
+        post :delay
       end
       resource :tuning, only: :show do
         post :shape

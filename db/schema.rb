@@ -10,7 +10,7 @@
 #
 # It's strongly recommended that you check this file into your version control system.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_30_000001) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_30_000002) do
   create_table "drafts", force: :cascade do |t|
     t.integer "drive_id", null: false
     t.string "key", null: false
@@ -38,6 +38,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000001) do
     t.datetime "updated_at", null: false
     t.json "differences", default: [], null: false
     t.bigint "uptime"
+    t.datetime "first_enabled_at"
     t.index ["project_id", "name"], name: "index_drives_on_project_id_and_name", unique: true
     t.index ["project_id"], name: "index_drives_on_project_id"
   end
@@ -118,6 +119,17 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000001) do
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.index ["part"], name: "index_own_parts_on_part", unique: true
+  end
+
+  create_table "power_checks", force: :cascade do |t|
+    t.integer "drive_id", null: false
+    t.string "check_id", null: false
+    t.string "sentence", null: false
+    t.string "seen_by", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["drive_id", "check_id"], name: "index_power_checks_on_drive_id_and_check_id", unique: true
+    t.index ["drive_id"], name: "index_power_checks_on_drive_id"
   end
 
   create_table "projects", force: :cascade do |t|
@@ -300,6 +312,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_30_000001) do
   add_foreign_key "loans", "runs", on_delete: :cascade
   add_foreign_key "logbook_entries", "drives", on_delete: :nullify
   add_foreign_key "logbook_entries", "projects", on_delete: :cascade
+  add_foreign_key "power_checks", "drives"
   add_foreign_key "proofs", "drives", on_delete: :cascade
   add_foreign_key "readings", "drives", on_delete: :cascade
   add_foreign_key "recordings", "drives", on_delete: :cascade

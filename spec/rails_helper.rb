@@ -25,6 +25,14 @@ RSpec.configure do |config|
   config.retry_callback = ->(_example) { MachineStalls.wait_for_calm }
   config.after(:suite) { puts MachineStalls.repeated }
 
+  # Stand-ins of the quick rig, as they came.
+  config.around(:each, :paddock) do |example|
+    PaddockProcess.running do |paddock|
+      @paddock = paddock
+      example.run
+    end
+  end
+
   # Links write from threads of their own, so examples clean up instead of rolling back.
   config.use_transactional_fixtures = false
   config.infer_spec_type_from_file_location!

@@ -30,7 +30,11 @@ RSpec.configure do |config|
   config.around(:each, type: :interface) do |example|
     PaddockProcess.running(rig: example.metadata[:rig] || PaddockProcess::QUICK_RIG, row: true) do |paddock|
       @paddock = paddock
-      ServerProcess.running(paddock, by_itself: example.metadata[:by_itself] || false) do |server|
+      ServerProcess.running(
+        paddock,
+        by_itself: example.metadata[:by_itself] || false,
+        fresh: example.metadata[:fresh] || false
+      ) do |server|
         @server = server
         example.run
         Capybara.reset_sessions!

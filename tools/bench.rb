@@ -31,6 +31,15 @@ class Bench
     Project.destroy_all
   end
 
+  # From a contact that is thrown to its lamp in the page, and how quickly it is foreseen what contacts do; all drives
+  # of the demo rack are polled meanwhile.
+  def terminals
+    PaddockProcess.running(rig: RIG, row: true) do |paddock|
+      @paddock = paddock
+      ServerProcess.running(paddock) { |server| with_browser { |browser| measure_terminals(browser, server) } }
+    end
+  end
+
   private
 
   def report(what, figure, note = "") = puts(format("%-46s %14s  %s", what, figure, note))
@@ -213,13 +222,56 @@ class Bench
     browser&.quit
   end
 
-  def measure_browser(browser, server)
+  # @return [Array<Integer>] ids of the drives
+  def connect_all(browser, server)
     browser.go_to(server.url)
     ids = server.get("/projects/1")["drives"].map { |drive| drive["id"] }
     ids.each { |id| browser.evaluate_async(call, 5, "POST", "/api/drives/#{id}/link", "{}") }
     wait_until("all online", seconds: 15) do
       ids.all? { |id| server.get("/drives/#{id}").dig("link", "state") == "online" }
     end
+    ids
+  end
+
+  EDGES = 60
+
+  def measure_terminals(browser, server)
+    ids = connect_all(browser, server)
+    id = server.get("/projects/1")["drives"].find { |drive| drive["name"] == "Web feed" }["id"]
+    browser.go_to("#{server.url}/projects/1/drives/#{id}/terminals")
+    wait_until("the strip") { browser.at_css("[data-terminal=D1][data-on='0']") }
+    times = Array.new(EDGES) { |n| edge(browser, n.even?) }
+    report(
+      "contact to lamp in the browser",
+      ms(quantile(times, 0.5)),
+      "median of #{EDGES}, 95 % within #{ms(quantile(times, 0.95))}; #{ids.size} drives polled, 5 ms of debouncing"
+    )
+    body = { steps: [0, 1, 3, 1, 0], volts_1: 5.0, volts_2: 0.0 }.to_json
+    path = "/api/drives/#{id}/terminals/foresee"
+    answers = Array.new(40) { browser.evaluate_async(TIMED, 5, path, body) / 1000.0 }
+    report("what contacts would do, foreseen", ms(quantile(answers, 0.95)), "95th percentile of 40, browser to browser")
+  end
+
+  # By the one clock of this machine. @return [Float] s
+  def edge(browser, on)
+    sleep rand(0.2..0.4)
+    browser.evaluate(WATCHED)
+    began = Time.now.to_f
+    @paddock.set("Web feed", input_1: on)
+    wait_until("the lamp") { browser.evaluate("window.seenAt") }
+    browser.evaluate("window.seenAt") / 1000.0 - began
+  end
+
+  WATCHED = <<~JS
+    (() => {
+      window.seenAt = null;
+      const tile = document.querySelector("[data-terminal=D1]");
+      new MutationObserver((_, observer) => { window.seenAt = performance.timeOrigin + performance.now(); observer.disconnect(); }).observe(tile, { attributes: true, attributeFilter: ["data-on"] });
+    })()
+  JS
+
+  def measure_browser(browser, server)
+    ids = connect_all(browser, server)
     browser.go_to("#{server.url}/projects/1/drives/#{ids.first}/verify")
     wait_until("live figures") { browser.at_css("[data-live='bus.voltage']")&.text&.match?(/\d/) }
     browser

@@ -232,10 +232,38 @@ class Screenshots
     open_stage("Web feed", "Terminals")
     expect(page).to have_css("[data-starts]", text: "forward")
     find("[data-terminal=D3]").click
-    picture("terminals")
+    go_round
     drafted = @server.get("/drives/#{drive}/tray")["drafted"].pluck("key")
     drafted.each { |key| api("DELETE", "/drives/#{drive}/tray/lines/#{key}") }
     within("nav[aria-label='Drives']") { click_link "Carriage" }
+  end
+
+  # A round of the wires under way: two of them operated, one announced.
+  def go_round
+    within("[data-test=wire_round]") { click_button "Begin" }
+    expect(page).to have_css("[data-tick=D1]")
+    [1, 3].each do |input|
+      [true, false].each do |on|
+        @paddock.set("Web feed", "input_#{input}": on)
+        sleep 0.2
+      end
+    end
+    expect(page).to have_css("[data-tick][data-state=both]", count: 2)
+    click_button "D5 is next"
+    expect(page).to have_css("[data-tick=D5]", text: "is to move now")
+    tall { picture("terminals") }
+    click_button "That is all"
+    expect(page).to have_no_css("[data-ticks]")
+  end
+
+  TALL = [1280, 1680].freeze
+
+  # What does not fit the usual window.
+  def tall
+    page.current_window.resize_to(*TALL)
+    sleep 0.5
+    yield
+    page.current_window.resize_to(1280, 800)
   end
 
   def settle(rpm) = wait_until("#{rpm} rpm") { (@paddock.shaft_speed("Carriage") - rpm).abs < 0.05 * rpm }

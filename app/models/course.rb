@@ -42,7 +42,7 @@ class Course
 
   def facts(id, title)
     verdict = (@verdicts ||= Verdicts.of(@drive)).fetch(id)
-    severe = verdict.assessment.findings.reject { |finding| finding.severity == :note }
+    severe = verdict.assessment.findings.reject(&:note?)
     return stage(id, title, "findings", counted(severe)) if severe.any?
     return stage(id, title, "todo") if @drive.given[id].blank?
     return stage(id, title, "todo", "#{verdict.assessment.missing.size} missing") if verdict.assessment.missing.any?
@@ -79,11 +79,11 @@ class Course
 
   def tune = by_proof("tune", "Tune", Tuning.kind_of_proof(@drive.profile), "not as it should be")
 
-  # What was set there, as far as there is anything to say against it; wires are proven by nobody yet.
+  # What there is to say against what was set there; else whether its wires are proven.
   def terminals
-    severe = TerminalStrip.new(@drive).findings.reject { |finding| finding.severity == :note }
+    severe = TerminalStrip.new(@drive).findings.reject(&:note?)
     return stage("terminals", "Terminals", "findings", counted(severe)) if severe.any?
-    stage("terminals", "Terminals", "todo")
+    by_proof("terminals", "Terminals", "wire_round", "wires not right")
   end
 
   def verify = by_proof("verify", "Verify", Proof::DIRECTION, "direction wrong")

@@ -65,7 +65,7 @@ module Diary
   # Contacts start the motor, within the gait.
   def supervised(connection, gait)
     with_drive(connection) do |drive|
-      drive.log("gait", "What its contacts start is held to #{gait.name}", "as long as the reins are held")
+      drive.log("gait", "What its contacts or keys start is held to #{gait.name}", "as long as the reins are held")
       Link::Feed.changed(drive.id, "motion", "logbook")
     end
   end

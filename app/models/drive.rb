@@ -15,6 +15,7 @@ class Drive < ApplicationRecord
   has_many :drafts, dependent: :delete_all
   has_many :write_batches, dependent: :destroy
   has_many :proofs, dependent: :delete_all
+  has_many :power_checks, dependent: :delete_all
   has_many :snapshots, dependent: :delete_all
   has_many :imports, dependent: :delete_all
   has_many :value_changes, dependent: :delete_all

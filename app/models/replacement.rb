@@ -63,7 +63,8 @@ class Replacement
 
   def go_on_with_new_device
     Link::Registry.close(drive)
-    drive.update!(**@place, link_wanted: true)
+    drive.update!(**@place, link_wanted: true, first_enabled_at: nil)
+    drive.power_checks.delete_all # its wires were off
     drive.log(
       "project",
       "Drive replaced",

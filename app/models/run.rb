@@ -128,27 +128,50 @@ class Run < ApplicationRecord
     end
   end
 
-  # Waits for what the technician says. @return [Hash{Symbol => Object}]
+  # Waits for what the technician says. @yield again and again meanwhile @return [Hash{Symbol => Object}]
   def ask(sentence, within:)
+    said = nil
+    in_time =
+      listen(sentence, within: within) do |answer|
+        yield if block_given?
+        said = answer
+      end
+    return said if in_time
+    raise Gallop::Identify::Undecided, "Nobody said within #{within.round} s what was seen. Begin again."
+  end
+
+  # Looks on until the block says that it is enough. @yieldparam said [Hash{Symbol => Object}, nil] what was told since
+  # it looked last @return [Boolean] whether it was enough in time
+  def listen(sentence, within:)
     @answers = Thread::Queue.new
     @question = sentence
     advance(sentence, 0.0)
     deadline = now + within
-    while @answers.empty?
-      if now > deadline
-        raise Gallop::Identify::Undecided, "Nobody said within #{within.round} s what was seen. Begin again."
-      end
+    until yield(@answers.empty? ? nil : @answers.pop)
+      return false if now > deadline
       pause(PAUSE)
     end
-    @answers.pop
+    true
   ensure
     @question = nil
   end
 
-  # @raise [NotAsking]
-  def answer(**given)
+  # What has been seen so far, for the pages. @param marks [Hash{String => Numeric}]
+  def mark(marks)
+    update!(marks: marks)
+    announce
+  end
+
+  # Something that it goes on after. @raise [NotAsking]
+  def told(**given)
     raise NotAsking if question.nil?
     @answers << given
+    self
+  end
+
+  # @raise [NotAsking]
+  def answer(**given)
+    told(**given)
     @thread.join(AT_ONCE)
     reload
   end
@@ -165,7 +188,7 @@ class Run < ApplicationRecord
   def enable_for_it(motion, tab, needs, **how)
     checkpoint!
     motion.with_gait { motion.enable(tab, gait: drive.reload.envelope, needs: needs.call, **how) }
-    drive.log("motion", "Enabled", "for a test: #{title}, at #{drive.gait}")
+    drive.enabled!("for a test: #{title}, at #{drive.gait}")
     Link::Feed.changed(drive_id, "motion")
   end
 

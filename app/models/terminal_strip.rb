@@ -23,6 +23,15 @@ class TerminalStrip
     presets.jog_time
   ].freeze
 
+  PROCESS =
+    %w[reference gain integral_time derivative_time direction sleep_speed sleep_time wakes_at]
+      .map { |name| "process.#{name}" }
+      .freeze
+  PULSE =
+    %w[function low centre high deadband reverse curve ramp brake_torque lost_time shortest longest]
+      .map { |name| "pulse.#{name}" }
+      .freeze
+
   # A terminal. @!attribute id [String] of its facts, as in "input_1" @!attribute name [String] as on the device
   # @!attribute kind [String] input, analog or output @!attribute key [String] of its function @!attribute live
   # [Integer], draft [Integer, nil] codes of it @!attribute settings [Array<String>] keys of what else is set of it
@@ -32,9 +41,8 @@ class TerminalStrip
   KINDS = {
     "input" => %w[polarity debounce],
     "analog" => %w[kind low high low_figure high_figure deadband filter wire_break],
-    "output" => %w[polarity threshold delay]
+    "output" => %w[polarity threshold hysteresis delay off_delay]
   }.freeze
-  NAMES = { "input" => "D", "analog" => "A", "output" => "R" }.freeze
 
   # Starts that were found already, by family and values: the course of a drive asks for them with every look.
   FOUND = Concurrent::Map.new
@@ -59,11 +67,55 @@ class TerminalStrip
   # @return [Array<Gallop::Finding>] of the draft
   def findings =
     @findings ||=
-      Gallop::Terminals::Rules.new(profile, drafted, wires: wires, starts: starts_of(drafted)).findings + doubled
+      Gallop::Terminals::Rules.new(
+        profile,
+        drafted,
+        wires: wires("input"),
+        sources: wires("analog"),
+        starts: starts_of(drafted)
+      ).findings + doubled
+
+  # To be taken to the machine, as drafted. @return [Gallop::Table]
+  def sheet =
+    Gallop::Terminals::WiringSheet.new(
+      profile,
+      drafted,
+      wires: named,
+      power: Gallop::BeforePower.new(machine).wires,
+      findings: terminals.to_h { |one| [one.id, one.findings.map(&:headline)] }
+    ).table
+
+  # How a controller gets at a terminal. @param terminal [Terminal] @return [Gallop::Terminals::ForController::Access]
+  def access(terminal)
+    access = Gallop::Terminals::ForController
+    return access.output(profile, terminal.number, terminal.wire, left?(terminal)) if terminal.kind == "output"
+    access.public_send(terminal.kind, profile, terminal.number, terminal.wire)
+  end
 
   # @return [Array<String>] sentences
   def starts = @starts ||= sentences(drafted)
   def live_starts = drafted == live ? starts : sentences(live)
+
+  # Ways of an ordinary stop on this machine, as drafted. @return [Gallop::Terminals::Stops, nil] nil where the network
+  # stops it
+  def stops
+    return unless setup_of(drafted).commands?
+    mechanics = machine.stage("mechanics")
+    @stops ||=
+      Gallop::Terminals::Stops.new(
+        profile,
+        drafted,
+        inertia: mechanics.inertia_of_all || machine.stage("motor").known("rotor_inertia"),
+        friction: mechanics.torque_of_friction,
+        shaft: mechanics.shaft
+      )
+  end
+
+  # What becomes of the motor without its transmitter, as drafted. @return [String, nil] nil where none commands it
+  def lost_pulse
+    return unless drafted["pulse.function"].to_i.positive?
+    Gallop::Terminals::LostPulse.new(profile, drafted).sentence
+  end
 
   # What the drive would do by contacts that are moved one after the other, with the draft and as it is.
   # @param steps [Array<Integer>] of closed contacts, bit by bit; with the first power comes on
@@ -82,6 +134,13 @@ class TerminalStrip
 
   # @return [Array<Hash{Symbol => Object}>]
   def choices(key) = profile.fetch(key).choices.map { |code, title| { code: code, title: title } }
+
+  # @param number [Integer] @return [Gallop::Terminals::Setup::Input] as drafted
+  def input(number)
+    inputs = setup_of(drafted).inputs
+    return inputs[number - 1] if number.between?(1, inputs.size)
+    raise Gallop::Objects::Unacceptable, "#{drive.name} has inputs 1 to #{inputs.size}."
+  end
 
   # Puts a function on an input. Where it stands elsewhere, that one is freed, takes what this one had, or keeps it.
   # @param number [Integer] @param function [Integer] @param other [String] free, exchange or leave
@@ -114,13 +173,15 @@ class TerminalStrip
   private
 
   def profile = drive.profile
+  def machine = @machine ||= StageFacts.machine(drive)
   def live = @live ||= profile.factory.merge(drive.live_values)
   def drafted = @drafted ||= drive.drafted_values
   def function_of(terminal) = terminal.draft || terminal.live
+  def left?(terminal) = Gallop::Terminals::Output::FUNCTIONS[function_of(terminal)] == :controller
   def named = drive.given.fetch(STAGE, {})
 
-  # @return [Hash{Integer => String}] of the digital inputs
-  def wires = named.filter_map { |id, text| [id[/\d+/].to_i, text] if id.start_with?("input_") }.to_h
+  # @return [Hash{Integer => String}] of the inputs of a kind
+  def wires(kind) = named.filter_map { |id, text| [id[/\d+/].to_i, text] if id.start_with?("#{kind}_") }.to_h
 
   def setting(entry)
     shown = ->(raw) { entry.choices.any? ? raw : entry.figure(raw) }
@@ -149,7 +210,7 @@ class TerminalStrip
     prefix = "terminals.#{kind}_#{number}_"
     Terminal.new(
       id: "#{kind}_#{number}",
-      name: "#{NAMES.fetch(kind)}#{number}",
+      name: Gallop::Terminals::Words.name(number, kind),
       kind: kind,
       number: number,
       key: key,
@@ -170,8 +231,9 @@ class TerminalStrip
   end
 
   def sentences(values)
-    words = Gallop::Terminals::Words.new(profile, setup_of(values))
-    starts_of(values).map { |start| words.of(start) }
+    setup = setup_of(values)
+    words = Gallop::Terminals::Words.new(profile, setup)
+    setup.by_keys? ? [words.of_keys] : self.class.starts_of(setup).map { |start| words.of(start) }
   end
 
   def setup_of(values) = Gallop::Terminals::Setup.new(profile, values)

@@ -10,10 +10,14 @@ module Motion
     # Whether the drive is held to the gait while its contacts command it.
     def supervising? = @phase == :supervising
 
-    # Whether contacts, and not the network, start the motor.
-    def contacts_command? = @connection.live["network.command_source"] == Gallop::Terminals::BY_TERMINALS
+    # Whether contacts or the drive's own keys, and not the network, start the motor.
+    def contacts_command? =
+      Gallop::Terminals::AT_THE_DRIVE.include?(@connection.live["network.command_source"]) || local?
 
-    # The gait no longer holds what contacts start, until the reins are taken anew. @raise [NotHeld, OutOfState]
+    # Whether somebody at the drive has switched it to its own keys.
+    def local? = @connection.samples.last&.raw&.fetch("keys.local", 0) == 1
+
+    # The gait no longer holds what contacts or keys start, until the reins are taken anew. @raise [NotHeld, OutOfState]
     def lift(tab)
       authorise(tab)
       @connection.ask(:motion) do |wire|

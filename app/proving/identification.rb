@@ -4,9 +4,6 @@ module Proving
   # A test that lets the drive inject something, and works out from its signals what is not known yet. What only eyes
   # can check is asked one by one before it begins, and kept with the proof.
   class Identification < Test
-    # @!attribute sentence [String] that is ticked
-    Eye = Gallop::Record.define(:id, :sentence)
-
     # Whether it can do without motor data that are complete.
     def self.motor_known(known = nil) = known.nil? ? @motor_known != false : @motor_known = known
 
@@ -16,17 +13,6 @@ module Proving
     # Whether it enables the motor for parts of it alone: values are lent in between.
     def self.in_parts(whether = nil) = whether.nil? ? @in_parts : @in_parts = whether
 
-    # @param eye [Eye] @return [Needs::Need]
-    def self.unseen(eye)
-      Needs::Need.new(
-        id: eye.id,
-        label: eye.sentence,
-        met: false,
-        state: "nobody has looked whether #{eye.sentence.downcase_first}",
-        remedy: "Look at the machine, and tick it."
-      )
-    end
-
     def needs(of: nil)
       asked = of.nil? && @common ? @common.needs : Needs.new(drive, @tab, of: of)
       asked.driven(motor: self.class.motor_known)
@@ -34,10 +20,8 @@ module Proving
 
     # @param eyes [Array<String>] ids of what was looked at
     def start(eyes: [], **given)
-      open = self.eyes.reject { |eye| eyes.include?(eye.id) }
-      raise Motion::Unmet.new(open.map { |eye| self.class.unseen(eye) }, "Not begun") if open.any?
       @consents = eyes & Motion::Consent::NAMES
-      super(**given)
+      super
     end
 
     def perform(run, **given) = carried_out(run, **given)

@@ -8,6 +8,11 @@ module Proving
     # sentence; nil where it is met or there is nothing to do but to wait
     Need = Gallop::Record.define(:id, :label, :met, :state, remedy: nil)
 
+    # @param good [String], bad [String] its state where it is met, and where it is not
+    def self.need(id, label, met, good, bad, remedy = nil)
+      Need.new(id: id, label: label, met: met ? true : false, state: met ? good : bad, remedy: met ? nil : remedy)
+    end
+
     # @param of [Run, nil] the test that asks; it does not stand in its own way
     def initialize(drive, tab, of: nil)
       @of = of
@@ -34,18 +39,20 @@ module Proving
     # Before a test that leaves the power stage off.
     def at_rest = linked? ? [online, off, still, restart, memory] : linked
 
+    # Before outputs are switched, and what hangs on them.
+    def switching = linked? ? [*at_rest, reins] : linked
+
     # Before the shaft is turned by hand.
     def hand = linked? ? [online, off] : linked
 
     private
 
-    def enabling(motor) = [online, reins, nobody_else, test, loans, torque_off, bus, fault, motor, restart, memory]
+    def enabling(motor) =
+      [online, reins, nobody_else, remote, test, loans, before_power, torque_off, bus, fault, motor, restart, memory]
 
     def linked? = @connection&.online? && !@sample.nil?
 
-    def need(id, label, met, good, bad, remedy = nil)
-      Need.new(id: id, label: label, met: met ? true : false, state: met ? good : bad, remedy: met ? nil : remedy)
-    end
+    def need(...) = self.class.need(...)
 
     def online
       need(
@@ -79,6 +86,17 @@ module Proving
         ours ? "Gallop commands it" : "nobody does",
         "the drive was enabled by somebody else, or by itself",
         "Stop it and disable it first."
+      )
+    end
+
+    def remote
+      need(
+        "remote",
+        "Drive listens to the network",
+        !@connection.motion.local?,
+        "it does",
+        "somebody switched the drive to its own keys",
+        "Press its local key: command and speed go back."
       )
     end
 
@@ -129,6 +147,23 @@ module Proving
         "values that a test had borrowed are not back yet",
         "Put them back: the line at the top has the button."
       )
+    end
+
+    def before_power
+      checks = PowerChecks.new(@drive)
+      need(
+        "before_power",
+        "Looked at before power",
+        !checks.due?,
+        "looked at",
+        checks.due? && unseen(checks.lines),
+        "Tick what is so at the stage Power; the first enabling asks for it."
+      )
+    end
+
+    def unseen(lines)
+      left = lines.reject(&:seen?).map { |line| line.title.downcase }
+      "#{left.size} of #{lines.size} not looked at yet: #{left.join(", ")}"
     end
 
     def torque_off
@@ -212,7 +247,7 @@ module Proving
     # back.
     def commander
       setup = Gallop::Terminals::Setup.new(@drive.profile, @drive.live_values)
-      bad = setup.commands? ? "its terminals start and stop the drive" : "its terminals give the speed"
+      bad = setup.commands? ? "its terminals or keys start and stop the drive" : "its terminals give the speed"
       need(
         "commander",
         "Commands and speed over the network",

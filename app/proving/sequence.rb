@@ -92,7 +92,7 @@ module Proving
     def refuse(eyes)
       raise Idle, "Nothing is left: all tests of #{drive.name} are proven." if left.empty?
       unmet = left.first.needs.reject(&:met)
-      unseen = self.eyes.reject { |eye| eyes.include?(eye.id) }.map { |eye| Identification.unseen(eye) }
+      unseen = Test.unseen(self.eyes, eyes)
       raise Motion::Unmet.new(unmet + unseen, "Not begun") if unmet.any? || unseen.any?
     end
 

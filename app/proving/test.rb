@@ -18,6 +18,9 @@ module Proving
     # signals need
     TravelOfTest = Gallop::Record.define(:low, :high, :counts, :least)
 
+    # Something that only eyes can check. @!attribute sentence [String] that is ticked
+    Eye = Gallop::Record.define(:id, :sentence)
+
     # What tests of one drive have in common at one moment. @!attribute needs [Needs] @!attribute runs [Hash{String =>
     # Run}] the last ones, by id of the test
     Common = Gallop::Record.define(:needs, :runs)
@@ -39,6 +42,17 @@ module Proving
         runs = drive.runs.where(id: drive.runs.group(:kind).select("MAX(id)")).index_by(&:kind)
         needs = Needs.new(drive, tab)
         all.map { |test| test.new(drive, tab, common: Common.new(needs: needs, runs: runs)) }.select(&:applies?)
+      end
+
+      # What stands in the way as long as nobody has looked. @param eyes [Array<Eye>]
+      # @param seen [Array<String>] ids of what was looked at @return [Array<Needs::Need>]
+      def unseen(eyes, seen)
+        eyes
+          .reject { |eye| seen.include?(eye.id) }
+          .map do |eye|
+            state = "nobody has looked whether #{eye.sentence.downcase_first}"
+            Needs.need(eye.id, eye.sentence, false, nil, state, "Look at the machine, and tick it.")
+          end
       end
 
       def id = name.demodulize.underscore
@@ -82,7 +96,7 @@ module Proving
     def applies? = Gallop::Tests.fetch(id).fits?(drive.profile, drive.has)
 
     # What only eyes can check, and is asked one by one before it begins.
-    # @return [Array<Identification::Eye>]
+    # @return [Array<Eye>]
     def eyes = []
 
     # The figures of .begun_with, for a page. @return [Array<Asked>]
@@ -112,10 +126,10 @@ module Proving
     # @return [Run, nil] the last one
     def run = @run ||= @common ? @common.runs[id] : drive.runs.where(kind: id).newest_first.first
 
-    # @param given [Hash{Symbol => Object}] of .begun_with @return [Run]
-    # @raise [Motion::Unmet, Undertaking::Busy]
-    def start(**given)
-      unmet = needs.reject(&:met)
+    # @param eyes [Array<String>] ids of what was looked at @param given [Hash{Symbol => Object}] of .begun_with
+    # @return [Run] @raise [Motion::Unmet, Undertaking::Busy]
+    def start(eyes: [], **given)
+      unmet = self.class.unseen(self.eyes, eyes) + needs.reject(&:met)
       raise Motion::Unmet.new(unmet, "Not begun") if unmet.any?
       Loan.return_what_was_left(drive)
       Run.begin(drive, id) { |run| keep(perform(run, **given)) }

@@ -6,9 +6,10 @@ class ChartSerializer < ApplicationSerializer
   field :title, "string"
   field(:x, "{ label: string, unit: string, scale?: string }") { |chart| chart.x.to_h }
   field(:y, "{ label: string, unit: string, scale?: string }") { |chart| chart.y.to_h }
-  field(:curves, "{ name: string, role: 'main' | 'second' | 'weak', points: [number, number][] }[]") do |chart|
-    chart.curves.map(&:to_h)
-  end
+  field(
+    :curves,
+    "{ name: string, role: 'main' | 'second' | 'weak' | 'third' | 'fourth', points: [number, number][] }[]"
+  ) { |chart| chart.curves.map(&:to_h) }
   field(
     :marks,
     "{ label: string, at: number, across: 'x' | 'y', height: number | null, tone: 'plain' | 'good' | 'bad' }[]"

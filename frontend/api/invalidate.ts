@@ -16,6 +16,8 @@ const OF_A_DRIVE = new Set([
   "recorder",
   "tuning",
   "terminals",
+  "before_power",
+  "twin",
 ]);
 
 /** Has the named queries read again; with a drive, of those that belong to one only that drive's. */

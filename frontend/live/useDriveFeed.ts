@@ -5,8 +5,19 @@ import { feed } from "./feed";
 
 /** Which queries rest on what the server says has changed. */
 const AFFECTED: Record<string, string[]> = {
-  link: ["drive", "verify", "tests", "tuning"],
-  values: ["drive", "values", "comparison", "snapshots", "facts", "verify", "tests", "tuning", "terminals"],
+  link: ["drive", "before_power", "verify", "tests", "tuning"],
+  values: [
+    "drive",
+    "values",
+    "comparison",
+    "snapshots",
+    "facts",
+    "before_power",
+    "verify",
+    "tests",
+    "tuning",
+    "terminals",
+  ],
   tray: ["drive", "tray", "facts", "verify", "tuning", "terminals"],
   terminals: ["terminals", "drive"],
   batch: ["tray"],
@@ -14,6 +25,7 @@ const AFFECTED: Record<string, string[]> = {
   faults: ["faults", "verify"],
   run: ["drive", "verify", "tests"],
   proofs: ["drive", "tests", "tuning"],
+  looked: ["before_power", "verify", "tests"],
   logbook: ["logbook"],
   firmware: ["firmware", "drive"],
   recorder: ["recorder"],

@@ -1,15 +1,15 @@
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
-import type { ReactNode } from "react";
 import { api } from "../api/client";
 import { useAction } from "../api/useAction";
 import { Action } from "../parts/Action";
 import { Card } from "../parts/Card";
 import { GroupHead } from "../parts/Columns";
-import { Segment } from "../parts/Segment";
 import { withUnit } from "../parts/format";
-import { FigureField } from "../parts/FigureField";
 import { LoadField } from "./LoadField";
+import { OperatorsBox, type Box as BoxOfTerminals } from "./OperatorsBox";
+import { Row } from "./Row";
 import { Shaft } from "./Shaft";
+import { Transmitter } from "./Transmitter";
 import { WiringFaults, type Wiring } from "./WiringFaults";
 
 /** A stand-in as the paddock's panel describes it. */
@@ -44,8 +44,9 @@ export interface PanelDrive {
   wiring: Wiring;
   brake: { open: boolean; powered: boolean; lifted: boolean } | null;
   terminals: boolean;
-  inputs: boolean[];
-  analog_inputs: number[];
+  box: BoxOfTerminals;
+  /** whether the ends of the travel are there; null where the machine has none */
+  ends: boolean | null;
   nameplate: Record<string, string>;
 }
 
@@ -55,9 +56,6 @@ export const STATE = {
   loader: "in its loader",
   running: "running",
 } as const;
-/** Widths that a hand on a remote control would give, in µs. */
-const PULSES = [0, 1000, 1250, 1500, 1750, 2000];
-
 /** What a hand pushes with: N·m on a shaft, N on a moving part. */
 const push = (slides: boolean) => (slides ? 60 : 0.4);
 
@@ -138,52 +136,7 @@ export function PaddockDrive({ drive }: { drive: PanelDrive }) {
             />
           )}
           {drive.pulse_width !== null && (
-            <Row label="Pulse, µs" state="">
-              <Flex gap="0" role="group" aria-label="Pulse at the input, in microseconds">
-                {PULSES.map((width) => (
-                  <Segment
-                    key={width}
-                    type="button"
-                    aria-pressed={drive.pulse_width === width}
-                    onClick={() => set.mutate({ pulse_width: width })}
-                  >
-                    {width === 0 ? "none" : width}
-                  </Segment>
-                ))}
-              </Flex>
-            </Row>
-          )}
-          {drive.terminals && (
-            <Row label="Digital inputs" state={`${drive.inputs.filter(Boolean).length} closed`}>
-              <Flex gap="0" role="group" aria-label="Digital inputs">
-                {drive.inputs.map((closed, n) => (
-                  <Segment
-                    key={`input_${n + 1}`}
-                    type="button"
-                    aria-pressed={closed}
-                    aria-label={`Input ${n + 1}`}
-                    onClick={() => set.mutate({ [`input_${n + 1}`]: !closed })}
-                  >
-                    {n + 1}
-                  </Segment>
-                ))}
-              </Flex>
-            </Row>
-          )}
-          {drive.terminals && (
-            <Row label="Analog inputs" state="">
-              <Flex gap="2">
-                {drive.analog_inputs.map((volts, n) => (
-                  <FigureField
-                    key={`analog_${n + 1}`}
-                    label={`Voltage at analog input ${n + 1}`}
-                    value={volts}
-                    unit="V"
-                    onChange={(figure) => set.mutate({ [`analog_${n + 1}`]: Math.min(10, Math.max(-10, figure)) })}
-                  />
-                ))}
-              </Flex>
-            </Row>
+            <Transmitter width={drive.pulse_width} onSet={(width) => set.mutate({ pulse_width: width })} />
           )}
         </Box>
         <Box>
@@ -218,10 +171,18 @@ export function PaddockDrive({ drive }: { drive: PanelDrive }) {
               onThrow={(held) => set.mutate({ brake_lifted: !held })}
             />
           )}
+          {drive.ends !== null && (
+            <Row label="Ends of the travel" state={drive.ends ? "in place, machine in the middle" : "taken away"}>
+              <Action onClick={() => set.mutate({ ends: !drive.ends })}>
+                {drive.ends ? "Take away" : "Put in place"}
+              </Action>
+            </Row>
+          )}
           <WiringFaults wiring={drive.wiring} wires={drive.motor_wires} onSet={(changes) => set.mutate(changes)} />
         </Box>
         <Nameplate lines={drive.nameplate} />
       </Grid>
+      {drive.terminals && <OperatorsBox box={drive.box} onSet={(changes) => set.mutate(changes)} />}
     </Card>
   );
 }
@@ -241,28 +202,6 @@ function Throw({ label, on, words, states, onThrow }: ThrowProps) {
         {on ? words[0] : words[1]}
       </Action>
     </Row>
-  );
-}
-
-function Row({
-  label,
-  state,
-  odd = false,
-  children,
-}: {
-  label: string;
-  state: string;
-  odd?: boolean;
-  children: ReactNode;
-}) {
-  return (
-    <Flex justify="space-between" align="center" gap="2" py="1" borderBottomWidth="1px" borderColor="line">
-      <Text>{label}</Text>
-      <Text ml="auto" color={odd ? "fault" : "muted"}>
-        {state}
-      </Text>
-      {children}
-    </Flex>
   );
 }
 

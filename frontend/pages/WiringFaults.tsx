@@ -10,6 +10,7 @@ export interface Wiring {
   index_exchanged: boolean | null;
   slow_signal_off: boolean | null;
   hall_order: number | null;
+  winding_sensor_off: boolean | null;
   brake_unwired: boolean | null;
   uncoupled: boolean;
 }
@@ -20,6 +21,7 @@ const LABELS: Record<Exclude<keyof Wiring, "hall_order">, string> = {
   channels_exchanged: "Encoder channels A and B exchanged",
   index_exchanged: "Index and channel A exchanged",
   slow_signal_off: "Slow signal of the encoder not connected",
+  winding_sensor_off: "Sensor in the winding not connected",
   brake_unwired: "Brake not wired",
   uncoupled: "Load not coupled",
 };

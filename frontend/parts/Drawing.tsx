@@ -10,6 +10,8 @@ const LOOKS = {
   main: { stroke: "var(--chakra-colors-bay)", strokeWidth: 2 },
   second: { stroke: "var(--chakra-colors-ok-text)", strokeWidth: 2 },
   weak: { stroke: "var(--chakra-colors-bay)", strokeWidth: 1.4, strokeDasharray: "5 4" },
+  third: { stroke: "var(--chakra-colors-muted)", strokeWidth: 1.6 },
+  fourth: { stroke: "var(--chakra-colors-muted)", strokeWidth: 1.4, strokeDasharray: "2 3" },
 } as const;
 const TONES = {
   plain: "var(--chakra-colors-muted)",

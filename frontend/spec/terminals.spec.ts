@@ -27,6 +27,7 @@ const terminal = (number: number, live: number, rest: Partial<Terminal> = {}): T
   draft: null,
   wire: null,
   hazards: [],
+  access: { name: "", index: 0x60fd, subindex: 0, register: 0, line: "", bit: null, mask: null },
   choices: CHOICES,
   settings: [],
   findings: [],

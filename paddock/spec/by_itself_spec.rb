@@ -130,7 +130,7 @@ RSpec.describe Gallop::Paddock::Firmware do
 
     it "sees a contact after its debounce time, and by its polarity" do
       write("terminals.input_2_debounce", 50)
-      @stand_in.axis.inputs[1] = true
+      @stand_in.axis.box.contacts[1].operated = true
       pass(0.03)
       expect(on).not_to include("Input 2")
       pass(0.03)
@@ -152,8 +152,9 @@ RSpec.describe Gallop::Paddock::Firmware do
     end
 
     it "measures its analog inputs" do
-      @stand_in.axis.analog_inputs[0] = -3.25
-      expect(read("terminals.analog_1")).to eq(-3.25)
+      @stand_in.axis.box.sources[0].volts = -3.25
+      pass(0.002)
+      expect(read("terminals.analog_1")).to be_within(0.0075).of(-3.25) # a step and a half of 12 bits over ±10 V
     end
   end
 end

@@ -74,6 +74,36 @@ RSpec.describe "A frequency drive does what it is set to" do
     expect(plain.last[2]).to be(false)
   end
 
+  # No more than the nameplate is known: of the field, and of what opposes.
+  it "stops by direct current in the place of its ramp, in the time that is foreseen" do
+    commissioned("Web feed") { |drive| drive["mechanics"].merge!("inertia" => 0.022, "viscous" => 0, "coulomb" => 0.6) }
+    %w[terminals.input_1_function network.command_source terminals.stop_by].each { |key| write(key, 2) }
+    {
+      "dc_brake.current" => 100,
+      "dc_brake.time" => 4,
+      "network.reference_source" => 4,
+      "references.fixed" => 1500
+    }.each { |key, figure| write(key, figure) }
+    contact = @stand_in.axis.box.contacts[0]
+    contact.operated = true
+    pass(5)
+    values = firmware.memory.live
+    stops = Gallop::Terminals::Stops.new(@stand_in.profile, values, inertia: 0.022, friction: 0.6).all
+    contact.operated = false
+    pass(0.25)
+    expect(read("motor.current")).to be < 0.1 # the field dies away
+    contact.operated = true # called off no more
+    took = 0.25
+    pass(0.01) && took += 0.01 until rpm < 15 || took > 5
+    expect(took).to be_within(0.1 * took).of(stops.last.seconds)
+    contact.operated = false
+    pass(4)
+    expect([state, fault]).to eq([:ready_to_switch_on, 0])
+    contact.operated = true
+    pass(5)
+    expect(rpm).to be_within(30).of(1500)
+  end
+
   it "rounds its ramps, and not its stops" do
     rates =
       [0, 100].map do |rounding|

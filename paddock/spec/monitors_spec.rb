@@ -34,12 +34,32 @@ RSpec.describe "Monitors and fault reactions" do
     @stand_in.axis.phase_open = false
     reset
     expect(fault).to eq(0)
-    write("monitors.output_phase", 0)
-    @stand_in.axis.phase_open = true
-    enable
-    write("speed.target", 300)
-    pass(1.5)
-    expect(fault).not_to eq(0xFF20)
+    warned =
+      [0, 1].map do |choice|
+        write("monitors.output_phase", choice)
+        @stand_in.axis.phase_open = true
+        enable
+        write("speed.target", 300)
+        pass(1.5)
+        expect(fault).not_to eq(0xFF20)
+        (read("control.status").to_i[7] == 1).tap do
+          write("control.word", 2)
+          pass(2)
+        end
+      end
+    expect(warned).to eq([false, true])
+  end
+
+  it "warns once maintenance is due, until its hours are set anew" do
+    commissioned("Web feed")
+    write("service.counter_2", 10)
+    memory = firmware.memory.records
+    memory["enabled_seconds"] += 9.9 * 3600
+    expect([read("service.due"), firmware.warning?]).to eq([0, false])
+    memory["enabled_seconds"] += 0.2 * 3600
+    expect([read("service.due"), firmware.warning?]).to eq([0b10, true])
+    write("service.counter_2", 20)
+    expect([read("service.due"), firmware.warning?]).to eq([0, false])
   end
 
   it "finds no phase lost at any speed of a whole motor" do

@@ -14,6 +14,7 @@ RSpec.describe Gallop::Paddock::Firmware::PulseCommand do
     settings.each { |name, figure| write("pulse.#{name}", figure) }
     axis.pulse_width = 1500.0
     enable
+    pass(0.01)
   end
 
   def pulse(width, seconds = 4)
@@ -60,6 +61,7 @@ RSpec.describe Gallop::Paddock::Firmware::PulseCommand do
     pass(0.1)
     expect(fault).to eq(0xFF40)
     axis.pulse_width = 1500.0
+    pass(0.01)
     write("control.word", 0)
     write("control.word", 0x80)
     pass(0.1)
@@ -67,6 +69,45 @@ RSpec.describe Gallop::Paddock::Firmware::PulseCommand do
   end
 
   # (1600 − 1530)/470 of 2.3 · 2.4 N·m, by 0.12 N·m/A
+  it "does nothing with a stick that is held while it is enabled, until that was released" do
+    followed(1)
+    write("control.word", 0)
+    axis.pulse_width = 1750.0
+    enable
+    pass(1)
+    expect(rpm).to be_within(1).of(0)
+    pulse(1500.0, 0.1)
+    pulse(1750.0)
+    expect(rpm).to be_within(25).of(1123)
+  end
+
+  it "is lost by a width that cannot be, as by none" do
+    followed(1)
+    pulse(1750.0, 3)
+    axis.pulse_width = 2700.0
+    expect(pass_until(0.3) { fault == 0xFF40 }).to be(true)
+    expect(pass_until(3) { rpm.abs < 1 }).to be(true)
+  end
+
+  # x = 0.4681: 0.5 · 0.4681 + 0.5 · 0.1026
+  it "is softer around the centre by its curve, and slower by its ramp" do
+    followed(1, curve: 50, ramp: 2)
+    pulse(1750.0, 0.2)
+    expect(rpm).to be_between(60, 300)
+    pulse(1750.0)
+    expect(rpm).to be_within(25).of(2400 * 0.2853)
+  end
+
+  # 20 % of 2.4 N·m, by 0.12 N·m/A
+  it "brakes with a torque of its own" do
+    followed(2, reverse: 0, brake_torque: 20)
+    pulse(2000.0, 0.6)
+    axis.pulse_width = 1000.0
+    pass(0.05)
+    current = Array.new(40) { pass(0.001) && read("motor.torque_current") }.sum / 40
+    expect(current).to be_within(0.6).of(-4.0)
+  end
+
   it "asks for torque, and brakes below the centre without going backward" do
     followed(2, reverse: 0)
     pulse(1600.0, 0.4)

@@ -33,6 +33,30 @@ RSpec.describe Gallop::Paddock::Responder do
     expect(ask(3, word(0x8000 + register("control.status")), word(1))).to eq([0x83, 2])
   end
 
+  it "refuses a start while contacts command, with the reason that is told" do
+    write("network.command_source", 2)
+    pass(0.1)
+    [6, 7].each { |command| ask(6, word(register("control.word")), word(command)) }
+    expect(ask(6, word(register("control.word")), word(15))).to eq([0x86, 4])
+    expect(refused).to match([register("control.word"), /contacts|terminals/i])
+  end
+
+  it "lets go of the outputs that a controller asks for once that is silent" do
+    write("terminals.output_1_function", 10)
+    ask(6, word(register("terminals.outputs_asked")), word(1))
+    pass(0.4)
+    expect(@stand_in.axis.box.lamps).to eq(1)
+    ask(3, word(register("terminals.outputs_asked")), word(1))
+    pass(0.4)
+    expect(@stand_in.axis.box.lamps).to eq(1)
+    pass(0.2)
+    expect(@stand_in.axis.box.lamps).to eq(0)
+  end
+
+  it "has an exception of the protocol for every reason" do
+    expect(Gallop::Paddock::Responder::EXCEPTION_OF.keys).to include(*Gallop::Paddock::Firmware::Commands::REASONS.keys)
+  end
+
   it "writes one register and several, and echoes as the specification asks" do
     expect(ask(6, word(register("motor.rated_speed")), word(1500))).to eq(
       [6, *word(register("motor.rated_speed")), *word(1500)]

@@ -17,7 +17,8 @@ RSpec.describe Gallop::Paddock::Firmware::ContactCommand do
     pass(0.02)
   end
 
-  def close(*functions) = @functions.each_with_index { |one, n| axis.inputs[n] = functions.include?(one) }
+  def close(*functions) =
+    @functions.each_with_index { |one, n| axis.box.contacts[n].operated = functions.include?(one) }
   def axis = @stand_in.axis
 
   # In the drive's unit of speed.
@@ -127,7 +128,7 @@ RSpec.describe Gallop::Paddock::Firmware::ContactCommand do
       pass(0.5)
       @stand_in.mains = false
       pass(3)
-      axis.analog_inputs[0] = 2.0
+      axis.box.sources[0].volts = 2.0
       @stand_in.mains = true
       pass(4)
     end
@@ -142,10 +143,10 @@ RSpec.describe Gallop::Paddock::Firmware::ContactCommand do
     it "keeps its lowest speed at a reference of zero until it is stopped, and no more than its highest" do
       start
       expect(speed).to be_within(8).of(360)
-      axis.analog_inputs[0] = 6.0
+      axis.box.sources[0].volts = 6.0
       pass(3)
       expect(speed).to be_within(10).of(750)
-      axis.analog_inputs[0] = 10.0
+      axis.box.sources[0].volts = 10.0
       pass(4)
       expect(speed).to be_within(12).of(1260)
       close(:stop)
@@ -154,7 +155,7 @@ RSpec.describe Gallop::Paddock::Firmware::ContactCommand do
     end
 
     it "takes presets before the signal" do
-      axis.analog_inputs[0] = 6.0
+      axis.box.sources[0].volts = 6.0
       start
       { [:preset_1] => 600, [:preset_2] => 900, [] => 750 }.each do |pattern, rpm|
         close(*pattern)
@@ -171,9 +172,9 @@ RSpec.describe Gallop::Paddock::Firmware::ContactCommand do
       write("terminals.output_1_function", 3) # on fault
       { 0 => 360, 1 => 360, 3 => 750 }.each do |setting, rpm|
         write("terminals.analog_1_wire_break", setting)
-        axis.analog_inputs[0] = 6.0
+        axis.box.sources[0].volts = 6.0
         start
-        axis.analog_inputs[0] = 0.0
+        axis.box.sources[0].volts = 0.0
         pass(3)
         expect(speed).to be_within(10).of(rpm)
         expect(read("control.status").to_i[7]).to eq(setting.zero? ? 0 : 1)
@@ -182,7 +183,7 @@ RSpec.describe Gallop::Paddock::Firmware::ContactCommand do
       pass(5)
       expect([fault, read("terminals.outputs")]).to eq([described_class::WIRE_BROKEN, 1])
       expect(rpm).to be_within(1).of(0)
-      axis.analog_inputs[0] = 6.0
+      axis.box.sources[0].volts = 6.0
       close(:reset)
       pass(3)
       expect([state, fault]).to eq([:switch_on_disabled, 0])
@@ -199,9 +200,9 @@ RSpec.describe Gallop::Paddock::Firmware::ContactCommand do
       write("terminals.input_2_function", codes_of(:jog_backward))
       write("presets.jog_time", 0.2)
       pass(3)
-      axis.inputs[1] = false
+      axis.box.contacts[1].operated = false
       pass(0.1)
-      axis.inputs[1] = true
+      axis.box.contacts[1].operated = true
       pass(0.9)
       expect(speed).to be_within(12).of(-360) # the lowest it goes
     end
@@ -223,12 +224,12 @@ RSpec.describe Gallop::Paddock::Firmware::ContactCommand do
   it "takes the torque limit from a signal" do
     settings = { "terminals.analog_1_function" => 2, "network.reference_source" => 4, "references.fixed" => 2000 }
     wired("Carriage", :forward, **settings)
-    axis.analog_inputs[0] = 0.5 # 5 %
+    axis.box.sources[0].volts = 0.5 # 5 %
     axis.mechanics.load_torque = 0.3
     close(:forward)
     pass(1.0)
     expect(rpm.abs).to be < 20
-    axis.analog_inputs[0] = 10.0
+    axis.box.sources[0].volts = 10.0
     pass(1.0)
     expect(rpm).to be_within(60).of(2000)
   end
@@ -241,7 +242,7 @@ RSpec.describe Gallop::Paddock::Firmware::ContactCommand do
       write("terminals.input_6_function", 13)
       [5, 6].each do |n|
         write("terminals.input_#{n}_polarity", 1) # opening contacts
-        axis.inputs[n - 1] = true
+        axis.box.contacts[n - 1].operated = true
       end
       pass(0.1)
     end
@@ -253,7 +254,7 @@ RSpec.describe Gallop::Paddock::Firmware::ContactCommand do
       write("speed.target", 600)
       pass(1.0)
       expect(rpm).to be_within(10).of(600)
-      axis.inputs[5] = false
+      axis.box.contacts[5].operated = false
       pass(0.4)
       expect(rpm).to be_within(2).of(0)
       expect([state, read("control.status").to_i[11]]).to eq([:operation_enabled, 1])
@@ -261,8 +262,8 @@ RSpec.describe Gallop::Paddock::Firmware::ContactCommand do
       write("speed.target", -600)
       pass(1.0)
       expect(rpm).to be_within(10).of(-600)
-      axis.inputs[5] = true
-      axis.inputs[4] = false
+      axis.box.contacts[5].operated = true
+      axis.box.contacts[4].operated = false
       pass(0.4)
       expect(rpm).to be_within(2).of(0)
     end
@@ -275,7 +276,7 @@ RSpec.describe Gallop::Paddock::Firmware::ContactCommand do
       write("control.word", 0x1F)
       pass(1.0)
       expect(rpm.abs).to be > 100
-      axis.inputs[5] = false
+      axis.box.contacts[5].operated = false
       pass(1.0)
       expect([fault, rpm.abs]).to match([described_class::LIMIT_SWITCH, be < 2])
     end
@@ -289,14 +290,14 @@ RSpec.describe Gallop::Paddock::Firmware::ContactCommand do
     enable
     write("speed.target", 600)
     pass(1.0)
-    axis.inputs[0] = true
+    axis.box.contacts[0].operated = true
     pass(1.0)
     expect([state, rpm.abs]).to match([:switch_on_disabled, be < 2])
-    axis.inputs[0] = false
+    axis.box.contacts[0].operated = false
     pass(0.1)
     enable
     pass(1.0)
-    axis.inputs[1] = true
+    axis.box.contacts[1].operated = true
     pass(1.0)
     expect([fault, rpm.abs]).to match([described_class::EXTERNAL, be < 2])
   end

@@ -147,7 +147,7 @@ RSpec.describe Gallop::Paddock::Firmware::TraceMemory do
     write("speed.target", 400)
     pass(1.0)
     expect(trace_state).to eq(Gallop::Traces::WAITING)
-    @stand_in.axis.inputs[0] = true
+    @stand_in.axis.box.contacts[0].operated = true
     await_trace
     bit = samples(1).map { |word| word.to_i[18] }
     expect([bit[place - 1], bit[place]]).to eq([0, 1])

@@ -4,14 +4,7 @@ require "rails_helper"
 
 # The database takes nothing: motors are stopped and moved all the same, what cannot be kept is said, and what was
 # under way can be carried on without a restart.
-RSpec.describe "A disk that takes nothing", type: :request do
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe "A disk that takes nothing", :paddock, type: :request do
   after { ReadOnly.set(false) }
 
   let(:drive) { commissioned(@paddock) }

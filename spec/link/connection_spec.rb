@@ -2,14 +2,7 @@
 
 require "rails_helper"
 
-RSpec.describe Link::Connection do
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe Link::Connection, :paddock do
   it "connects, reads everything and polls at 20 Hz or better" do
     drive = connect(create_drive(@paddock))
     expect(drive.connection.live.size).to be > 150

@@ -4,14 +4,7 @@ require "rails_helper"
 require "open3"
 
 # The stand-ins speak to a Modbus client that we did not write, and survive what is no Modbus at all.
-RSpec.describe "Other Modbus clients" do
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe "Other Modbus clients", :paddock do
   let(:profile) { Gallop::Objects::Profile.load("haflinger") }
 
   # mbpoll counts references from 1 unless told otherwise (-0).

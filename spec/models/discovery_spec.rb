@@ -2,14 +2,7 @@
 
 require "rails_helper"
 
-RSpec.describe Discovery do
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe Discovery, :paddock do
   def search(*places)
     described_class.start(places)
     wait_until("the end of the search") { !described_class.running? }

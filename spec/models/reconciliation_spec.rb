@@ -3,14 +3,7 @@
 require "rails_helper"
 
 # What connecting makes of a drive that is not as the project remembers it.
-RSpec.describe Reconciliation do
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe Reconciliation, :paddock do
   let(:drive) { connect(create_drive(@paddock)) }
 
   def other_master(values)

@@ -28,6 +28,7 @@ RSpec.describe Replacement do
     WriteBatch.prepare(drive, drive.drafts.pluck(:key)).run
     expect(drive.live_settings).to eq(held)
     expect(Motor.new(drive).kept).not_to be_empty
+    expect(PowerChecks.new(drive).due?).to be(true)
   end
 
   it "refuses a device of another family, and the same device" do

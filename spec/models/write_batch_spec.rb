@@ -2,14 +2,7 @@
 
 require "rails_helper"
 
-RSpec.describe WriteBatch do
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe WriteBatch, :paddock do
   let(:drive) { connect(create_drive(@paddock)) }
 
   def draft(values)

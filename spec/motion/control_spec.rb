@@ -3,17 +3,10 @@
 require "rails_helper"
 
 # Motion against a real paddock, without a browser: the tab is a word, its heart a thread.
-RSpec.describe Motion::Control, :real_time do
+RSpec.describe Motion::Control, :paddock, :real_time do
   include ApiCalls
 
   tab = ApiCalls::TAB
-
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
 
   let(:drive) { commissioned(@paddock) }
   let(:connection) { drive.connection }

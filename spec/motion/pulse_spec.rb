@@ -4,14 +4,7 @@ require "rails_helper"
 
 # A drive that follows its pulse input: enabled from here with an explicit yes, held to the gait, stopped like any
 # other.
-RSpec.describe "A motor that follows a pulse", :real_time, type: :request do
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe "A motor that follows a pulse", :paddock, :real_time, type: :request do
   def path = "/drives/#{@drive.id}"
 
   def follow_the_pulse
@@ -47,9 +40,10 @@ RSpec.describe "A motor that follows a pulse", :real_time, type: :request do
     @drive = commissioned(@paddock, "Roll tug")
     follow_the_pulse
     api(:post, "#{path}/reins", {})
-    @paddock.set("Roll tug", pulse_width: 2000)
+    @paddock.set("Roll tug", pulse_width: 1500)
     with_signs_of_life(@drive.connection) do
       api(:post, "#{path}/motion/enable", { pulse: true })
+      @paddock.set("Roll tug", pulse_width: 2000)
       wait_until("walk") { @paddock.shaft_speed("Roll tug") > 100 }
     end
     @paddock.seconds_to_rest("Roll tug")

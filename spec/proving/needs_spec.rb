@@ -2,14 +2,7 @@
 
 require "rails_helper"
 
-RSpec.describe Proving::Needs do
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe Proving::Needs, :paddock do
   tab = ApiCalls::TAB
 
   def needs(drive) = described_class.new(drive.reload, ApiCalls::TAB).all.to_h { |need| [need.id, need] }

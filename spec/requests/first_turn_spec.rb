@@ -2,14 +2,7 @@
 
 require "rails_helper"
 
-RSpec.describe "The first turn over the API", :real_time, type: :request do
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe "The first turn over the API", :paddock, :real_time, type: :request do
   let(:connection) { @drive.connection }
 
   after do |example|

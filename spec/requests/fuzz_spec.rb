@@ -4,7 +4,7 @@ require "rails_helper"
 
 # Requests by chance, out of the list of routes: right paths with wrong parts, wrong paths, bodies of every kind. None
 # is answered with a 500, each refusal says why, and has changed nothing.
-RSpec.describe "Requests by chance", type: :request do
+RSpec.describe "Requests by chance", :paddock, type: :request do
   count = Chance.times(700, 10_000)
 
   SEEDS = [
@@ -101,13 +101,6 @@ RSpec.describe "Requests by chance", type: :request do
   ActiveSupport::Notifications.subscribe("sql.active_record") do |*, payload|
     so_far = Thread.current[:writes]
     Thread.current[:writes] = so_far + 1 if so_far && payload[:sql].match?(/\A\s*(insert|update|delete)/i)
-  end
-
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      example.run
-    end
   end
 
   let(:random) { Chance.named("requests") }

@@ -3,14 +3,7 @@
 require "rails_helper"
 
 # Motor and feedback, measured over the link.
-RSpec.describe "Identifying a drive", :lasting, type: :request do
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe "Identifying a drive", :paddock, :lasting, type: :request do
   let(:drive) { commissioned(@paddock) }
   let(:path) { "/drives/#{drive.id}" }
 

@@ -4,14 +4,7 @@ require "rails_helper"
 
 # Every route that changes something, asked by everybody, in every state of a drive, against what is written here by
 # hand. Cells that may pass are asked with a body that the act itself then refuses, so that nothing happens.
-RSpec.describe "Who may do what", type: :request do
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe "Who may do what", :paddock, type: :request do
   holder = ApiCalls::TAB
   actors = {
     "nobody" => nil,

@@ -83,7 +83,7 @@ RSpec.describe "Tests on a drive", :lasting, type: :request do
       api(:post, "/drives/#{feed.id}/runs", { test: "hand_turn" })
       expect([response.status, message]).to match([422, /makes no sense for Web feed/])
       expect(api(:get, "/drives/#{feed.id}/tests").pluck("id")).to eq(
-        %w[sensor_offset winding rotor free_run run_up direction]
+        %w[sensor_offset winding rotor free_run run_up wire_round analog_sweep window_proof output_round direction]
       )
       expect(api(:get, "/drives/#{feed.id}/signals")).to eq([])
     end

@@ -3,14 +3,7 @@
 require "rails_helper"
 
 # A motor that does something while it is recorded, and what stands in its way.
-RSpec.describe "Recording while doing", :lasting, type: :request do
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe "Recording while doing", :paddock, :lasting, type: :request do
   let(:drive) { commissioned(@paddock) }
   let(:path) { "/drives/#{drive.id}/recorder" }
 

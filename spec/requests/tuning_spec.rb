@@ -3,14 +3,7 @@
 require "rails_helper"
 
 # The loops of a drive: what follows from the draft, designs, and steps that prove them.
-RSpec.describe "Tuning a drive", type: :request do
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe "Tuning a drive", :paddock, type: :request do
   let(:drive) { commissioned(@paddock) }
   let(:path) { "/drives/#{drive.id}/tuning" }
 

@@ -41,7 +41,12 @@ module DriveFactory
 
   def create_drive(paddock, name = "Carriage")
     project = Project.find_or_create_by!(name: "Specs")
-    project.drives.create!(name: name, host: "127.0.0.1", port: paddock ? paddock.port(name) : 9)
+    project.drives.create!(
+      name: name,
+      host: "127.0.0.1",
+      port: paddock ? paddock.port(name) : 9,
+      first_enabled_at: Time.current # what is looked at before power has a spec of its own
+    )
   end
 
   def connect(drive)

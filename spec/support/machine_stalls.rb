@@ -10,8 +10,8 @@ module MachineStalls
   TICK = 0.02
   STOLEN = 0.08 # share of the processors' time that the hypervisor took, or that was waited for the disk
   MOST_ATTEMPTS = 3
-  LOOK = 0.5 # s of work by which a look tells whether the machine runs again
-  PATIENCE = 15.0 # s to wait for that before an example is run again
+  LOOK = 3.0 # s of work by which a look tells whether the machine runs again
+  PATIENCE = 120.0 # s to wait for that before an example is run again: such times last for minutes
   WATCH = <<~RUBY
     $stdout.sync = true
     last = Process.clock_gettime(Process::CLOCK_MONOTONIC)

@@ -83,6 +83,12 @@ class PaddockProcess
     wait_until("rest of #{name}") { (seen = see(name))["shaft_speed"].abs < 1 && seen["simulated_time"] - began }
   end
 
+  # Waits until so much of the stand-in's own time has passed: a busy machine may not keep up.
+  def let_pass(name, seconds)
+    until_then = see(name)["simulated_time"] + seconds
+    wait_until("#{seconds} s of #{name}") { see(name)["simulated_time"] >= until_then }
+  end
+
   def set(name, **changes)
     request = Net::HTTP::Post.new("/drives/#{ERB::Util.url_encode(name)}", "content-type" => "application/json")
     request.body = JSON.generate(changes)

@@ -7,19 +7,28 @@ require "yaml"
 module Rigs
   module_function
 
+  SALTGRASS = Rails.root.join("paddock/rigs/saltgrass.yml").to_s
+
   # The same file for the same name, so that examples share a rack.
   # @yieldparam drives [Array<Hash>] to be changed @return [String] path of the rig
-  def quick(name)
+  def changed(rig, name)
     file =
       (@files ||= {})[name] ||= Tempfile
         .new(%w[rig .yml])
         .tap do |fresh|
-          data = YAML.safe_load_file(PaddockProcess::QUICK_RIG)
+          data = YAML.safe_load_file(rig)
           yield data["drives"]
           fresh.write(YAML.dump(data))
           fresh.close
         end
     file.path
+  end
+
+  def quick(name, &) = changed(PaddockProcess::QUICK_RIG, name, &)
+
+  # One machine of the print line by itself: the others' physics would only take time from it.
+  def alone(drive)
+    changed(SALTGRASS, "alone: #{drive}") { |drives| drives.select! { |machine| machine["name"] == drive } }
   end
 
   # The Carriage as it came from the works, with the firmware of that time.

@@ -20,7 +20,8 @@ class ServerProcess
 
   # @param by_itself [Boolean] whether it is started as bin/demo does; else it is born by the nursery, which is quicker
   # @param directory [String, nil] where its database and log are
-  def initialize(paddock, by_itself: false, directory: nil)
+  # @param fresh [Boolean] whether its drives were never enabled, and ask for what is looked at before
+  def initialize(paddock, by_itself: false, directory: nil, fresh: false)
     @paddock = paddock
     @by_itself = by_itself
     @port = free_port
@@ -29,6 +30,7 @@ class ServerProcess
     FileUtils.cp(PREPARED[@paddock.ports.keys] ||= prepared, database)
     with_database do |copy|
       @paddock.ports.each { |name, port| copy.execute("UPDATE drives SET port = ? WHERE name = ?", [port, name]) }
+      copy.execute("UPDATE drives SET first_enabled_at = datetime()") unless fresh
     end
   end
 

@@ -71,6 +71,16 @@ module Technician
     expect(page).to have_css("[data-drive]", minimum: 1)
   end
 
+  def look_before_power(drive)
+    open_stage(drive, "Power")
+    boxes = all("[data-before-power] input[type=checkbox]", minimum: 6)
+    boxes.each_with_index do |box, n|
+      box.click
+      expect(page).to have_css("[data-before-power='#{boxes.size - n - 1}']")
+    end
+    expect(page).to have_text("All looked at.")
+  end
+
   def open_stage(drive, stage)
     unless page.has_css?("nav[aria-label='Course of #{drive}']", wait: 0)
       within("nav[aria-label='Drives']") { click_link drive }
@@ -78,6 +88,7 @@ module Technician
     within("nav[aria-label='Course of #{drive}']") do
       find("a:not([data-next])", text: /\A#{stage}/, match: :first).click
     end
+    expect(page).to have_css("h1", text: stage) # the page before it has fields of the same names
   end
 
   def connect_drive(drive)

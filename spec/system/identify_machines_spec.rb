@@ -4,12 +4,10 @@ require "system_helper"
 
 # Mistakes in wiring that are found by turning, and what is done about them; a frequency drive at standstill and
 # turning. One of them by chance in the daily run.
-RSpec.describe "Identifying the machines of print line 2",
-               type: :interface,
-               rig: Rails.root.join("paddock/rigs/saltgrass.yml").to_s do
+RSpec.describe "Identifying the machines of print line 2", type: :interface do
   facts = YAML.safe_load_file(Rails.root.join("spec/fixtures/saltgrass_facts.yml"))
 
-  told = Chance.pick(%i[channels halls frequency wires], "machines that are identified")
+  told = Chance.pick(%i[channels halls frequency], "machines that are identified")
 
   before { visit @server.url and open_project(@server) }
 
@@ -52,7 +50,8 @@ RSpec.describe "Identifying the machines of print line 2",
   end
 
   it "finds the channels of the lift's encoder exchanged, cures them in software, and turns it by the loops",
-     if: told.include?(:channels) do
+     if: told.include?(:channels),
+     rig: Rigs.alone("Head lift") do
     @paddock.set("Head lift", channels_exchanged: true)
     identify("Head lift")
     prove("open_turn")
@@ -64,7 +63,9 @@ RSpec.describe "Identifying the machines of print line 2",
     expect(page).to have_css("[data-proof=proven][data-of=spin]", text: "Ripple at")
   end
 
-  it "finds the halls of the tug permuted, and proves them once their wires are moved", if: told.include?(:halls) do
+  it "finds the halls of the tug permuted, and proves them once their wires are moved",
+     if: told.include?(:halls),
+     rig: Rigs.alone("Roll tug") do
     @paddock.set("Roll tug", hall_order: 3)
     identify("Roll tug")
     prove("open_turn")
@@ -84,7 +85,8 @@ RSpec.describe "Identifying the machines of print line 2",
   end
 
   it "identifies the frequency drive at standstill and turning, by one yes, and goes on where that was ended",
-     if: told.include?(:frequency) do
+     if: told.include?(:frequency),
+     rig: Rigs.alone("Web feed") do
     identify("Web feed")
     begin_sequence("Begin all 4")
     expect(page).to have_css("[data-sequence] li", text: /Iron and cage\s*under way/, wait: 60)

@@ -195,7 +195,7 @@ RSpec.describe "The views", type: :interface do
       expect(page).to have_text("Emergency stop or guard opened")
       click_button "Reset fault"
     end
-    expect(page).to have_css("[data-fault=FF10]")
+    expect(page).to have_text("FF10 Torque-off input opened cannot be reset yet: its cause is still there.")
     @paddock.set("Carriage", torque_off_a: true)
     click_button "Reset fault"
     expect(page).to have_no_css("[data-fault]")

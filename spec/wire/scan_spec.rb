@@ -2,14 +2,7 @@
 
 require "rails_helper"
 
-RSpec.describe Wire::Scan do
-  around do |example|
-    PaddockProcess.running do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe Wire::Scan, :paddock do
   it "finds drives among many places at once, and counts what it has looked at" do
     others = Array.new(60) { |n| ["127.0.0.1", 2 + n] }
     scan = described_class.new(others + @paddock.ports.values.map { |port| ["127.0.0.1", port] })

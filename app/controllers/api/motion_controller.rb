@@ -18,7 +18,7 @@ module Api
         needs = Proving::Needs.new(drive, Current.tab).all
         motion.enable(Current.tab, gait: drive.envelope, needs: needs, kind: kind, consents: consents)
       end
-      drive.log("motion", "Enabled", what_for)
+      drive.enabled!(what_for)
       state
     end
 

@@ -3,7 +3,7 @@
 module Api
   # The terminals of a drive: what each does, and what is at the other end of its wire.
   class TerminalsController < BaseController
-    act assign: :plan, wire: :plan, foresee: :look
+    act assign: :plan, wire: :plan, foresee: :look, delay: :look
 
     OTHERS = %w[free exchange leave].freeze
     MOST_STEPS = 500
@@ -32,6 +32,14 @@ module Api
     def foresee
       outcomes = strip.foresee(steps, [within(:volts_1, -10.0..10.0), within(:volts_2, -10.0..10.0)])
       render json: outcomes.transform_values { |outcome| outcome.to_h.slice(:run, :asked, :held, :seconds, :sentence) }
+    end
+
+    # How long a contact takes to a controller that reads it every so many milliseconds, as drafted.
+    def delay
+      input = strip.input(whole(:input))
+      found = Gallop::Terminals::Delay.new(debounce: input.debounce, interval: within(:interval, 0.1..10_000.0) / 1000)
+      speed = within(:speed, 0.0..1000.0)
+      render json: { latest: found.latest, shortest: found.shortest, sentence: found.sentence(speed) }
     end
 
     private

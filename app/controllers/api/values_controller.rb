@@ -38,7 +38,7 @@ module Api
     def copy
       other = drive.project.drives.find(record(:to))
       values = drive.drafted_values.slice(*list(:keys))
-      known, unknown = values.partition { |key, raw| holds?(other, key, raw) }
+      known, unknown = values.partition { |key, raw| other.holds?(key, raw) }
       render json: {
                drafted: other.draft_all(known.to_h, reason: "copied from #{drive.name}"),
                left: unknown.map(&:first)
@@ -51,13 +51,6 @@ module Api
       @entry ||=
         drive.profile[params[:key]] ||
           raise(Gallop::Objects::Unacceptable, "#{drive.profile.title} has no value “#{params[:key].truncate(40)}”.")
-
-    def holds?(other, key, raw)
-      other.setting(key).check(raw)
-      true
-    rescue Gallop::Objects::Unacceptable
-      false
-    end
 
     def changed
       Link::Feed.changed(drive.id, "tray", "values")

@@ -11,6 +11,12 @@ module Commanded
   BOOT = 0x746F6F62
   RESET = Gallop::Cia402::Controlword::FAULT_RESET
 
+  # The power stage was switched on. @param what_for [String]
+  def enabled!(what_for)
+    update_columns(first_enabled_at: Time.current) if first_enabled_at.nil?
+    log("motion", "Enabled", what_for)
+  end
+
   # Copies live to stored in the drive and reads it back.
   def store
     if profile&.volatile?
@@ -60,14 +66,17 @@ module Commanded
   # The rising edge of one bit; the others of the Controlword stay as they are.
   def reset_fault
     may = authority # of the tab that asks: the link's thread has none
-    connection!.ask(:motion) do |wire|
-      may.permit!(:reset_fault)
-      refuse_without_fault(wire)
-      word = wire.read_one("control.word") & ~RESET
-      [word, word | RESET, word].each { |step| wire.write("control.word", step) }
-    end
+    left =
+      connection!.ask(:motion) do |wire|
+        may.permit!(:reset_fault)
+        refuse_without_fault(wire)
+        word = wire.read_one("control.word") & ~RESET
+        [word, word | RESET, word].each { |step| wire.write("control.word", step) }
+        wire.read_one("control.error_code")
+      end
     log("fault", "Fault reset commanded")
     Link::Feed.changed(id, "faults", "motion")
+    refuse_while_it_lasts(left)
   end
 
   private
@@ -91,6 +100,13 @@ module Commanded
   def refuse_without_fault(wire)
     state = Gallop::Cia402::Statusword.state(wire.live.fetch("control.status"))
     raise Motion::OutOfState, "#{name} has no fault any more." unless state == :fault
+  end
+
+  # @param code [Integer] of the fault that is present after all
+  def refuse_while_it_lasts(code)
+    return if code.zero?
+    fault = profile.fault(code)
+    raise Motion::OutOfState, "#{fault.hex} #{fault.name} cannot be reset yet: its cause is still there."
   end
 
   def await_change(connection, counter, &command)

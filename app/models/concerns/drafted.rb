@@ -47,6 +47,14 @@ module Drafted
     raise Gallop::Objects::Unacceptable, "#{entry.name}: #{why}"
   end
 
+  # Whether a value of another drive can stand here. @param raw [Object]
+  def holds?(key, raw)
+    setting(key).check(raw)
+    true
+  rescue Gallop::Objects::Unacceptable
+    false
+  end
+
   # Drafts that the drive already holds, by whatever way, are done with.
   def settle_drafts
     values = live_values

@@ -19,7 +19,8 @@ module Gallop
   class Chart
     # scale: :linear, or :log
     Axis = Record.define(:label, :unit, scale: :linear)
-    # role decides how it is drawn: :main, :second, :weak (dashed). points: [[x, y]] in the axes' units
+    # role decides how it is drawn: :main, :second, :weak (dashed), :third, :fourth (dotted). points: [[x, y]] in the
+    # axes' units
     Curve = Record.define(:name, :points, role: :main)
     # A level (across: :y), an upright (across: :x) or, with height, a point. tone: :plain, :good, :bad
     Mark = Record.define(:label, :at, across: :y, height: nil, tone: :plain)

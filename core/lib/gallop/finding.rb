@@ -10,6 +10,7 @@ module Gallop
         findings.sort_by.with_index { |finding, index| [Gallop::SEVERITIES.index(finding.severity), index] }
 
       def blocker? = severity == :blocker
+      def note? = severity == :note
     end
 
   SEVERITIES = %i[blocker caution note].freeze

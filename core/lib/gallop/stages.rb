@@ -14,7 +14,7 @@ module Gallop
       Stage.new(
         id: "motor",
         title: "Motor",
-        groups: %w[motor],
+        groups: %w[motor second_motor],
         form: ->(profile, typed) { Motors.kind(profile, typed) },
         words: "nameplate facts data pole pairs"
       ),
@@ -63,7 +63,7 @@ module Gallop
       Stage.new(
         id: "terminals",
         title: "Terminals",
-        groups: %w[terminals references presets],
+        groups: %w[terminals references presets pulse process],
         form: nil,
         words:
           "input output wire contact start stop two-wire three-wire preset reference potentiometer relay limit switch"

@@ -34,14 +34,27 @@ module Gallop
       20 => :turn_round,
       21 => :changeover,
       22 => :raise,
-      23 => :lower
+      23 => :lower,
+      24 => :second_motor
     }.freeze
+    FIRST_INPUT_BIT = 18 # of terminals.inputs
     PRESETS = %i[preset_1 preset_2 preset_3 preset_4].freeze
     STARTING = %i[forward backward jog_forward jog_backward].freeze # what may move a motor
 
     # Values of network.command_source and network.reference_source.
     COMMANDED_BY = %w[network.command_source network.reference_source].freeze
     BY_TERMINALS = 2
-    SOURCES = { 0 => :network, 1 => :analog_1, 2 => :analog_2, 3 => :presets, 4 => :fixed, 5 => :potentiometer }.freeze
+    BY_KEYS = 3
+    AT_THE_DRIVE = [BY_TERMINALS, BY_KEYS].freeze # and not over the network
+    SOURCES = {
+      0 => :network,
+      1 => :analog_1,
+      2 => :analog_2,
+      3 => :presets,
+      4 => :fixed,
+      5 => :potentiometer,
+      6 => :process,
+      7 => :keys
+    }.freeze
   end
 end

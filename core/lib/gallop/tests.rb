@@ -175,6 +175,45 @@ module Gallop
         words: "tune automatic gains design notch autotune speed loop margins"
       ),
       Row.new(
+        id: "wire_round",
+        title: "Round of the wires",
+        stage: "terminals",
+        having: "terminals.input_1_function",
+        words: "contacts wires inputs push button swapped bounce round prove terminal 24 V"
+      ),
+      Row.new(
+        id: "analog_sweep",
+        title: "Sweep of the analog signals",
+        stage: "terminals",
+        having: "terminals.analog_1_kind",
+        optional: true,
+        words: "potentiometer current loop ends noise broken wire scaling sweep analog signal"
+      ),
+      Row.new(
+        id: "window_proof",
+        title: "Window of speeds",
+        stage: "terminals",
+        having: "references.asked",
+        optional: true,
+        words: "lowest highest speed frequency potentiometer end window reference prove"
+      ),
+      Row.new(
+        id: "pulse_learning",
+        title: "Ends of the pulse",
+        stage: "terminals",
+        having: "pulse.function",
+        optional: true,
+        words: "transmitter stick remote control learn centre deadband pulse width lost signal"
+      ),
+      Row.new(
+        id: "output_round",
+        title: "Round of the outputs",
+        stage: "terminals",
+        having: "terminals.output_1_function",
+        optional: true,
+        words: "relay lamp output switch contactor wire prove terminal"
+      ),
+      Row.new(
         id: "direction",
         title: "Direction",
         stage: "verify",

@@ -113,6 +113,11 @@ RSpec.describe Gallop::Limits::Frequency do
 
   # 30 Hz and 4 Hz on two pole pairs
   it "proposes bands and the lowest speed in turns of the motor" do
+    # 5 Hz and 42 Hz of two pole pairs
+    expect(proposed({ "lowest_frequency" => "5", "highest_frequency" => "42" })).to include(
+      "limits.lowest_speed" => 150,
+      "limits.highest_speed" => 1260
+    )
     expect(proposed(band.merge("lowest_frequency" => "5", "direction" => "forward"))).to include(
       "limits.skip_speed_1" => 900,
       "limits.skip_width_1" => 120,

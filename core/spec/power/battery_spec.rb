@@ -58,7 +58,6 @@ RSpec.describe Gallop::Power::Battery do
   it "proposes cells, currents and levels" do
     expect(proposed(PACK)).to include(
       "battery.cells" => 13,
-      "battery.parallel" => 4,
       "battery.discharge_current" => 32.0,
       "battery.charge_current" => 8.0,
       "battery.end_voltage" => 3.0,
@@ -78,6 +77,37 @@ RSpec.describe Gallop::Power::Battery do
       expect(ids(PACK.merge(wrong))).to include(id)
       expect(ids(PACK.merge(right))).not_to include(id)
     end
+  end
+
+  # By bisection of ω T + c T² = V I, c = 3 R/k² of a phase of 41 mΩ: at 6.6 N·m 46.8 V · 32 A are used up at
+  # 170.534 rad/s, and braking 46.8 V · 8 A at 113.102 rad/s; at 2400 rpm 5.0813 and 1.5739 N·m.
+  it "tells from which speed the battery bounds torque and braking, and draws it beside the other limits" do
+    motor = {
+      "torque_constant" => "0.12",
+      "line_resistance" => "0.082",
+      "line_inductance" => "0.19",
+      "pole_pairs" => "4",
+      "rated_torque" => "2.4",
+      "rated_current" => "20",
+      "rated_speed" => "2400",
+      "peak_current" => "55"
+    }
+    axis = TUG.merge("motor" => TUG["motor"].merge(motor))
+    items = stage(PACK, axis: axis).assessment.consequences.to_h { |item| [item.id, item] }
+    expect(items["driving_bound"].value).to be_within(0.5).of(1628.5)
+    expect(items["driving_bound"].note).to match(/5\.081 N·m at 2.400 rpm/)
+    expect(items["braking_bound"].value).to be_within(0.5).of(1080.0)
+    expect(items["braking_bound"].note).to match(/1\.574 N·m at 2.400 rpm/)
+    charted =
+      Gallop::Machine
+        .new(Gallop::Objects::Profile.load("fjord"), axis.merge("power" => PACK))
+        .stage("motor")
+        .assessment
+        .charts
+        .first
+        .curves
+        .map(&:name)
+    expect(charted).to include("battery, driving", "battery, braking")
   end
 
   it "stands whatever is typed" do

@@ -7,12 +7,12 @@ RSpec.describe Gallop::Terminals::Rules do
   let(:codes) { Gallop::Terminals::FUNCTIONS.invert }
   let(:profile) { Gallop::Objects::Profile.load("shire") }
 
-  def ids(inputs: [], wires: {}, **settings)
+  def ids(inputs: [], wires: {}, sources: {}, **settings)
     functions =
       inputs.each_with_index.to_h { |function, n| ["terminals.input_#{n + 1}_function", codes.fetch(function)] }
     values = { "limits.motor_speed" => 1500, "limits.highest_speed" => 1500, **settings }
     raw = values.to_h { |key, figure| [key, profile.fetch(key).raw(figure)] }
-    described_class.new(profile, { **raw, **functions }, wires: wires).findings.map(&:id)
+    described_class.new(profile, { **raw, **functions }, wires: wires, sources: sources).findings.map(&:id)
   end
 
   contacts = { "network.command_source" => 2 }
@@ -72,6 +72,37 @@ RSpec.describe Gallop::Terminals::Rules do
       { "terminals.output_1_function" => 7, "brake.fitted" => 1 },
       { "terminals.output_1_function" => 8, "terminals.output_1_threshold" => 99 }
     ],
+    "output_chatters" => [
+      { "terminals.output_1_function" => 9, "terminals.output_1_hysteresis" => 0 },
+      { "terminals.output_1_function" => 9 },
+      { "terminals.output_1_function" => 9, "terminals.output_1_hysteresis" => 0, "terminals.output_1_delay" => 50 },
+      { "terminals.output_1_function" => 3, "terminals.output_1_hysteresis" => 0 }
+    ],
+    "references_alike" => [
+      { :inputs => %i[forward changeover], **by_analog, "references.second" => 1 },
+      { :inputs => %i[forward changeover], **by_analog, "references.second" => 2 },
+      { :inputs => %i[forward], **by_analog, "references.second" => 1 }
+    ],
+    "process_unmeasured" => [
+      { :inputs => %i[forward], **contacts, "network.reference_source" => 6 },
+      { :inputs => %i[forward], **contacts, "network.reference_source" => 6, "terminals.analog_2_function" => 6 },
+      { :inputs => %i[forward], **contacts, "references.second" => 6 }
+    ],
+    "process_sleeps" => [
+      { :inputs => %i[forward], **contacts, "network.reference_source" => 6, "process.sleep_speed" => 300 },
+      { :inputs => %i[forward], **contacts, "network.reference_source" => 6 },
+      { :inputs => %i[forward], **contacts, "process.sleep_speed" => 300 }
+    ],
+    "signals_swapped" => [
+      { inputs: %i[forward], **by_analog, sources: { 2 => "dancer" } },
+      { inputs: %i[forward], **by_analog, sources: { 1 => "dancer" } },
+      { inputs: %i[forward], **by_analog, sources: { 1 => "dancer", 2 => "spare" } }
+    ],
+    "debounced_too_long" => [
+      { :inputs => %i[forward stop], **three, "terminals.input_1_debounce" => 300 },
+      { :inputs => %i[forward stop], **three, "terminals.input_1_debounce" => 20 },
+      { :inputs => %i[forward stop], **contacts, "terminals.input_1_debounce" => 300 }
+    ],
     "one_wire_twice" => [
       { wires: { 1 => "Photo eye 2", 3 => "photo eye 2 " } },
       { wires: { 1 => "photo eye 2", 3 => "photo eye 3" } }
@@ -99,6 +130,21 @@ RSpec.describe Gallop::Terminals::Rules do
 
   it "knows outputs that wait for more than there is" do
     expect(ids("terminals.output_2_function" => 8, "terminals.output_2_threshold" => 100)).to include("output_never")
+  end
+
+  it "finds function_lacking where a firmware has no second ramps" do
+    lacking =
+      %w[fjord shire].map do |family|
+        values = { "terminals.input_3_function" => codes.fetch(:second_ramps) }
+        described_class.new(Gallop::Objects::Profile.load(family), values).findings.map(&:headline).grep(/second ramps/)
+      end
+    expect(lacking).to eq([["D3: second ramps, and this firmware has none"], []])
+  end
+
+  it "adds no reference to itself" do
+    twice = { :inputs => %i[forward], **by_analog, "references.second" => 1 }
+    expect(ids(**twice, "references.combination" => 1)).to include("references_alike")
+    expect(ids(**twice, "references.combination" => 1, "references.second" => 2)).not_to include("references_alike")
   end
 
   it "has a case of every rule" do

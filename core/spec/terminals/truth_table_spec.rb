@@ -1,217 +1,25 @@
 # frozen_string_literal: true
 
 require_relative "../core_helper"
+require_relative "../support/terminal_rows"
 
-# What each kind of start makes of each order of contacts: 1 forward, -1 backward, 0 at rest. A row is a setting, the
-# contacts one after the other (30 ms each), and what is commanded at the end of each.
-#   f forward, b backward, s stop, e enable, q quick stop, t turn round, j jog forward, k jog backward, - none
-#   P power returns, R a fault comes and is reset, N somebody stops it over the network
+# Each row of the table, 30 ms a step.
 RSpec.describe Gallop::Terminals::Logic do
-  letters = {
-    "f" => :forward,
-    "b" => :backward,
-    "s" => :stop,
-    "e" => :enable,
-    "q" => :quick_stop,
-    "t" => :turn_round,
-    "j" => :jog_forward,
-    "k" => :jog_backward
-  }
-  functions = letters.values
-  codes = Gallop::Terminals::FUNCTIONS.invert
-
-  two_edge = { "terminals.start_kind" => 0, "terminals.start_by" => 0 }
-  two_level = { "terminals.start_kind" => 0, "terminals.start_by" => 1 }
-  three_edge = { "terminals.start_kind" => 1, "terminals.start_by" => 0 }
-  three_level = { "terminals.start_kind" => 1, "terminals.start_by" => 1 }
-  both = ->(setting, which) { setting.merge("terminals.both_directions" => which) }
-
-  table = [
-    # two wires, by edge
-    [two_edge, "- f", "0 1"],
-    [two_edge, "- f -", "0 1 0"],
-    [two_edge, "- b", "0 -1"],
-    [two_edge, "- b -", "0 -1 0"],
-    [two_edge, "- f b", "0 1 -1"],
-    [two_edge, "- f fb", "0 1 0"],
-    [two_edge, "- f fb f", "0 1 0 0"],
-    [two_edge, "- f fb f - f", "0 1 0 0 0 1"],
-    [two_edge, "- fb", "0 0"],
-    [two_edge, "- f fs", "0 1 0"],
-    [two_edge, "- f fs f", "0 1 0 0"],
-    [two_edge, "- f fs f - f", "0 1 0 0 0 1"],
-    [two_edge, "- fs f", "0 0 0"],
-    [two_edge, "- f fq f", "0 1 0 0"],
-    [two_edge, "- fq f - f", "0 0 0 0 1"],
-    [two_edge, "- ft", "0 -1"],
-    [two_edge, "- bt", "0 1"],
-    [two_edge, "- f ft f", "0 1 -1 1"],
-    [two_edge, "f", "0"],
-    [two_edge, "f f", "0 0"],
-    [two_edge, "f - f", "0 0 1"],
-    [two_edge, "- f Pf", "0 1 0"],
-    [two_edge, "- f Pf -  f", "0 1 0 0 1"],
-    [two_edge, "- f Rf", "0 1 0"],
-    [two_edge, "- f Rf - f", "0 1 0 0 1"],
-    [two_edge, "- R f", "0 0 1"],
-    [two_edge, "- f Nf", "0 1 0"],
-    [two_edge, "- f Nf f - f", "0 1 0 0 0 1"],
-    [two_edge, "- Nf f", "0 1 1"],
-    [two_edge, "- N f", "0 0 1"],
-    [two_edge, "- b Rb", "0 -1 0"],
-    [two_edge, "- b Pb", "0 -1 0"],
-    [two_edge, "- b Nb", "0 -1 0"],
-    # two wires, by level
-    [two_level, "- f", "0 1"],
-    [two_level, "- f -", "0 1 0"],
-    [two_level, "- b -", "0 -1 0"],
-    [two_level, "- f fb f", "0 1 0 1"],
-    [two_level, "- fb b", "0 0 -1"],
-    [two_level, "- f fs f", "0 1 0 1"],
-    [two_level, "- fs f", "0 0 1"],
-    [two_level, "- f fq f", "0 1 0 1"],
-    [two_level, "- ft bt", "0 -1 1"],
-    [two_level, "f", "1"],
-    [two_level, "b", "-1"],
-    [two_level, "f - f", "1 0 1"],
-    [two_level, "- f Pf", "0 1 1"],
-    [two_level, "- f P", "0 1 0"],
-    [two_level, "- f Rf", "0 1 1"],
-    [two_level, "- f R", "0 1 0"],
-    [two_level, "- b Rb", "0 -1 -1"],
-    [two_level, "- b Pb", "0 -1 -1"],
-    [two_level, "- f Nf", "0 1 0"],
-    [two_level, "- f Nf f", "0 1 0 0"],
-    [two_level, "- f Nf - f", "0 1 0 0 1"],
-    [two_level, "- f Nf b", "0 1 0 0"],
-    [two_level, "- f N f", "0 1 0 1"],
-    [two_level, "fb", "0"],
-    # three wires, by edge
-    [three_edge, "- f", "0 1"],
-    [three_edge, "- f -", "0 1 1"],
-    [three_edge, "- f - s", "0 1 1 0"],
-    [three_edge, "- f - s -", "0 1 1 0 0"],
-    [three_edge, "- f - s - f -", "0 1 1 0 0 1 1"],
-    [three_edge, "- b -", "0 -1 -1"],
-    [three_edge, "- f - b -", "0 1 1 -1 -1"],
-    [three_edge, "- b - f -", "0 -1 -1 1 1"],
-    [three_edge, "- f - f -", "0 1 1 1 1"],
-    [three_edge, "- fb", "0 0"],
-    [three_edge, "- f fs f -", "0 1 0 0 0"],
-    [three_edge, "- fs f", "0 0 0"],
-    [three_edge, "- s fs s", "0 0 0 0"],
-    [three_edge, "- f - q -", "0 1 1 0 0"],
-    [three_edge, "- f - t -", "0 1 1 -1 1"],
-    [three_edge, "- ft t", "0 -1 -1"],
-    [three_edge, "f -", "0 0"],
-    [three_edge, "f - f", "0 0 1"],
-    [three_edge, "- f - P -", "0 1 1 0 0"],
-    [three_edge, "- f Pf -", "0 1 0 0"],
-    [three_edge, "- f - R -", "0 1 1 0 0"],
-    [three_edge, "- f Rf -", "0 1 0 0"],
-    [three_edge, "- f - N -", "0 1 1 0 0"],
-    [three_edge, "- f - N - f", "0 1 1 0 0 1"],
-    [three_edge, "- f Nf f", "0 1 0 0"],
-    # three wires, by level
-    [three_level, "- f -", "0 1 1"],
-    [three_level, "- f - s -", "0 1 1 0 0"],
-    [three_level, "- f fs f", "0 1 0 1"],
-    [three_level, "- b - s", "0 -1 -1 0"],
-    [three_level, "f", "1"],
-    [three_level, "f -", "1 1"],
-    [three_level, "b - s", "-1 -1 0"],
-    [three_level, "- f Pf", "0 1 1"],
-    [three_level, "- f - P", "0 1 1 0"],
-    [three_level, "- f Rf", "0 1 1"],
-    [three_level, "- f - R", "0 1 1 0"],
-    [three_level, "- f Nf f", "0 1 0 0"],
-    [three_level, "- f Nf - f", "0 1 0 0 1"],
-    [three_level, "- f - N -", "0 1 1 0 0"],
-    # which direction wins
-    [both.(two_edge, 1), "- f fb", "0 1 1"],
-    [both.(two_edge, 1), "- b fb b", "0 -1 1 -1"],
-    [both.(two_edge, 1), "- fb", "0 1"],
-    [both.(two_edge, 2), "- f fb f", "0 1 -1 1"],
-    [both.(two_edge, 2), "- fb", "0 -1"],
-    [both.(two_edge, 3), "- f fb b", "0 1 1 -1"],
-    [both.(two_edge, 3), "- b fb f", "0 -1 -1 1"],
-    [both.(two_edge, 3), "- fb", "0 0"],
-    [both.(two_level, 1), "fb", "1"],
-    [both.(two_level, 2), "fb", "-1"],
-    [both.(two_level, 3), "fb", "0"],
-    [both.(two_level, 3), "f fb b fb", "1 1 -1 -1"],
-    [both.(three_edge, 1), "- fb -", "0 1 1"],
-    [both.(three_edge, 2), "- fb -", "0 -1 -1"],
-    [both.(three_edge, 3), "- f fb -", "0 1 -1 -1"],
-    # jog: begun by closing it, never by what returns
-    [two_edge, "- j", "0 1"],
-    [two_edge, "- j -", "0 1 0"],
-    [two_edge, "- k -", "0 -1 0"],
-    [two_edge, "- jk", "0 0"],
-    [two_edge, "- j jk j", "0 1 0 0"],
-    [two_edge, "j", "0"],
-    [two_edge, "j - j", "0 0 1"],
-    [two_edge, "- j Pj", "0 1 0"],
-    [two_edge, "- j Rj", "0 1 0"],
-    [two_edge, "- j Nj j", "0 1 0 0"],
-    [two_edge, "- j Nj - j", "0 1 0 0 1"],
-    [two_edge, "- f fj", "0 1 1"],
-    [two_edge, "- f fk", "0 1 1"],
-    [two_edge, "- k fk k", "0 -1 1 0"],
-    [two_edge, "- j js j", "0 1 0 0"],
-    [two_edge, "- j jq j", "0 1 0 0"],
-    [two_level, "j", "0"],
-    [two_level, "- j Pj - j", "0 1 0 0 1"],
-    [two_level, "fj j", "1 0"],
-    [three_edge, "- j -", "0 1 0"],
-    [three_edge, "- f j -", "0 1 1 1"],
-    # an enable that is wired
-    [two_edge, "e ef", "0 1", true],
-    [two_edge, "- f", "0 0", true],
-    [two_edge, "- f ef", "0 0 0", true],
-    [two_edge, "e ef f ef", "0 1 0 0", true],
-    [two_edge, "e ef f e ef", "0 1 0 0 1", true],
-    [two_edge, "e ej j ej", "0 1 0 0", true],
-    [two_level, "f ef", "0 1", true],
-    [two_level, "ef f ef", "1 0 1", true],
-    [two_level, "ef Pef", "1 1", true],
-    [two_level, "ef Rf ef", "1 0 1", true],
-    [two_level, "ef Nef ef", "1 0 0", true],
-    [three_edge, "e ef e", "0 1 1", true],
-    [three_edge, "e ef e - e", "0 1 1 0 0", true],
-    [three_edge, "f ef e", "0 0 0", true],
-    [three_edge, "e ef e - e ef", "0 1 1 0 0 1", true],
-    [three_level, "e ef e - e", "0 1 1 0 0", true],
-    [three_level, "f ef e", "0 1 1", true]
-  ]
-
-  # Only on the network's side: contacts mean nothing.
-  table += %w[f b j].map { |contact| [two_level.merge("network.command_source" => 0), contact, "0"] }
-
-  it "has #{table.size} rows" do
-    expect(table.size).to be >= 150
+  it "has #{TerminalRows::TABLE.size} rows" do
+    expect(TerminalRows::TABLE.size).to be >= 150
   end
 
-  # More functions than a drive has inputs: those that a row names are wired.
-  define_method(:wired) do |steps, with_enable|
-    named = steps.join.chars.filter_map { |letter| letters[letter] }.uniq
-    with_enable ? named | [:enable] : named
-  end
-
-  define_method(:contacts) { |step, wiring| wiring.map { |function| step.include?(letters.key(function)) } }
-
-  define_method(:play) do |settings, steps, with_enable|
+  def play(settings, steps, with_enable)
     profile = Gallop::Objects::Profile.load("shire")
-    wiring = wired(steps, with_enable)
-    values = { "network.command_source" => 2, **settings }
-    wiring.each_with_index { |function, n| values["terminals.input_#{n + 1}_function"] = codes.fetch(function) }
-    closed = ->(step) { contacts(step, wiring) + [false] * (6 - wiring.size) }
-    logic = begun(profile, values, closed.(steps.first))
+    wiring = TerminalRows.wired(steps, with_enable)
+    values = TerminalRows.values(settings, wiring)
+    logic = begun(profile, values, TerminalRows.contacts(steps.first, wiring))
     steps.map do |step|
-      logic = begun(profile, values, closed.(step)) if step.include?("P")
-      pass(logic, closed.(step), ready: false) if step.include?("R")
+      closed = TerminalRows.contacts(step, wiring)
+      logic = begun(profile, values, closed) if step.include?("P")
+      pass(logic, closed, ready: false) if step.include?("R")
       logic.block if step.include?("N")
-      pass(logic, closed.(step), ready: true)
+      pass(logic, closed, ready: true)
       logic.run
     end
   end
@@ -224,7 +32,7 @@ RSpec.describe Gallop::Terminals::Logic do
     30.times { logic.step(contacts: contacts, volts: [0.0, 0.0], network: 0.0, ready: ready, dt: 0.001) }
   end
 
-  table.each_with_index do |(settings, contacts, expected, with_enable), n|
+  TerminalRows::TABLE.each_with_index do |(settings, contacts, expected, with_enable), n|
     it "row #{n + 1}: #{settings.map { |key, value| "#{key.split(".").last} #{value}" }.join(", ")}: #{contacts}" do
       expect(play(settings, contacts.split, with_enable)).to eq(expected.split.map(&:to_i))
     end

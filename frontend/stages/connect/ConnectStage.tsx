@@ -8,6 +8,7 @@ import { Holdings } from "./Holdings";
 import { IdentityList } from "./IdentityList";
 import { PowerUpCard } from "./PowerUpCard";
 import { ReplaceDrive } from "./ReplaceDrive";
+import { TwinCard } from "./TwinCard";
 
 export function ConnectStage({ drive }: { drive: Drive }) {
   return (
@@ -17,6 +18,7 @@ export function ConnectStage({ drive }: { drive: Drive }) {
         <Column title="Given" note="name and address">
           <AddressCard key={`${drive.name} ${drive.host}:${drive.port}:${drive.unit}`} drive={drive} />
           <ReplaceDrive key={`replace ${drive.host}:${drive.port}`} drive={drive} />
+          <TwinCard drive={drive} />
         </Column>
         <Column title="Follows" note="what answered there">
           <IdentityList drive={drive} />

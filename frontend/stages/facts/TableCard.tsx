@@ -1,8 +1,10 @@
+import { Flex } from "@chakra-ui/react";
 import type { Drive, FactStage } from "../../api/types";
 import { Action } from "../../parts/Action";
 import { Card, Meta } from "../../parts/Card";
 import { save } from "../../parts/save";
 import { Table } from "../../parts/Table";
+import { printed } from "./printed";
 
 type Content = FactStage["tables"][number];
 
@@ -12,13 +14,22 @@ export function TableCard({ drive, table }: { drive: Drive; table: Content }) {
     <Card
       title={table.title}
       aside={
-        <Action
-          look="link"
-          aria-label={`CSV of the ${table.title.toLowerCase()}`}
-          onClick={() => save(`${drive.name} ${table.title.toLowerCase()}.csv`, "text/csv", csv(table))}
-        >
-          CSV
-        </Action>
+        <Flex gap="3">
+          <Action
+            look="link"
+            aria-label={`CSV of the ${table.title.toLowerCase()}`}
+            onClick={() => save(`${drive.name} ${table.title.toLowerCase()}.csv`, "text/csv", csv(table))}
+          >
+            CSV
+          </Action>
+          <Action
+            look="link"
+            aria-label={`Print the ${table.title.toLowerCase()}`}
+            onClick={() => printed(`${drive.name}: ${table.title.toLowerCase()}`, table)}
+          >
+            Print
+          </Action>
+        </Flex>
       }
     >
       <Table aria-label={table.title} data-table={table.id}>

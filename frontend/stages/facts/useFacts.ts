@@ -44,7 +44,7 @@ export function useFacts(driveId: number, stage: string) {
     try {
       const answer = await api.put<FactStage>(`/drives/${driveId}/${stage}`, { facts });
       queries.setQueryData(["facts", driveId, stage], answer);
-      invalidate(queries, ["drive"], driveId);
+      invalidate(queries, ["drive", "before_power"], driveId);
       for (const key of Object.keys(facts)) forget(key);
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;

@@ -1,5 +1,6 @@
 import type { Drive } from "../../api/types";
 import { FactStagePage } from "../facts/FactStagePage";
+import { BeforePower } from "./BeforePower";
 
 /** Mains or battery, where the energy of a stop goes, and the holding brake. */
 export function PowerStage({ drive }: { drive: Drive }) {
@@ -7,6 +8,7 @@ export function PowerStage({ drive }: { drive: Drive }) {
     <FactStagePage
       drive={drive}
       stage="power"
+      Measured={BeforePower}
       words={{
         title: "Power",
         sentence: "What feeds the drive, where the energy of a stop goes, and what holds the load.",

@@ -1,11 +1,18 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { Drive } from "../../api/types";
 import { useLive } from "../../live/useLive";
-import { withUnit } from "../../parts/format";
-import type { Setting } from "./words";
+import { type Setting, shown } from "./words";
+
+interface Props {
+  drive: Drive;
+  sources: Setting["choices"];
+  /** whether the motor follows the pulse of a transmitter */
+  pulsed: boolean;
+}
 
 /** From where the speed comes to what the motor does, each with its live figure. */
-export function ReferenceWay({ drive, sources }: { drive: Drive; sources: Setting["choices"] }) {
+export function ReferenceWay({ drive, sources, pulsed }: Props) {
+  const pulse = useLive(drive, "pulse.width");
   const source = useLive(drive, "references.in_force");
   const preset = useLive(drive, "references.preset")?.value ?? 0;
   const run = useLive(drive, "references.run")?.value ?? 0;
@@ -16,8 +23,8 @@ export function ReferenceWay({ drive, sources }: { drive: Drive; sources: Settin
     return <Text color="muted">Connect the drive to see where its speed comes from.</Text>;
   const from = sources.find(({ code }) => code === source.value)?.title ?? "–";
   const stations = [
-    { name: "Source", text: preset > 0 ? `Preset ${preset}` : from },
-    { name: "Start by contacts", text: run > 0 ? "forward" : run < 0 ? "backward" : "none" },
+    { name: "Source", text: pulsed ? `Pulse, ${shown(pulse)}` : preset > 0 ? `Preset ${preset}` : from },
+    { name: "Start at the drive", text: run > 0 ? "forward" : run < 0 ? "backward" : "none" },
     { name: "Asked for", text: shown(asked) },
     { name: "Behind window and ramp", text: shown(demanded) },
     { name: "Motor", text: shown(actual) },
@@ -40,6 +47,3 @@ export function ReferenceWay({ drive, sources }: { drive: Drive; sources: Settin
     </Box>
   );
 }
-
-const shown = (live: ReturnType<typeof useLive>) =>
-  live?.value === undefined ? "–" : withUnit(live.value, live.entry.unit, live.entry.decimals ?? 0);

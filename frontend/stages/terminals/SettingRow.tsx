@@ -36,7 +36,7 @@ export function SettingRow({ drive, setting }: { drive: Drive; setting: Setting 
       {setting.choices.length > 0 ? (
         <Choice
           label={setting.name}
-          width="40"
+          width="56"
           value={String(valueOf(setting))}
           options={setting.choices.map(({ code, title }) => ({ id: String(code), title }))}
           onChange={(code) => change.mutate(setting.choices.find((one) => String(one.code) === code)?.title ?? code)}

@@ -1,13 +1,15 @@
 import { Box, Flex, Input, Text } from "@chakra-ui/react";
-import { useState } from "react";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { type SyntheticEvent, useState } from "react";
 import { api } from "../../api/client";
 import type { Drive, TerminalStrip } from "../../api/types";
 import { useAction } from "../../api/useAction";
 import { Action } from "../../parts/Action";
 import { Card } from "../../parts/Card";
 import { Choice } from "../../parts/Choice";
+import { FigureField } from "../../parts/FigureField";
 import { SettingRow } from "./SettingRow";
-import { elsewhere, functionOf, REFRESH, type Terminal } from "./words";
+import { choiceOf, elsewhere, functionOf, REFRESH, type Terminal, valueOf } from "./words";
 
 const WHAT = { input: "Digital input", analog: "Analog input", output: "Output" } as const;
 
@@ -21,13 +23,12 @@ interface Props {
 export function TerminalCard({ drive, terminal, terminals }: Props) {
   const [asked, setAsked] = useState<number>();
   const path = `/drives/${drive.id}/terminals`;
-  const titleOf = (wanted: number) => terminal.choices.find(({ code }) => code === wanted)?.title;
   const assign = useAction(
     ({ code, other }: { code: number; other: "free" | "exchange" | "leave" }) =>
       terminal.kind === "input"
         ? api.post<TerminalStrip>(`${path}/assign`, { input: terminal.number, function: code, other })
         : api.patch(`/drives/${drive.id}/values/${terminal.key}`, {
-            value: titleOf(code),
+            value: choiceOf(terminal, code),
           }),
     { drive, refresh: REFRESH, done: () => setAsked(undefined) },
   );
@@ -61,7 +62,7 @@ export function TerminalCard({ drive, terminal, terminals }: Props) {
             role="alertdialog"
             aria-label="The function stands elsewhere"
           >
-            <Text>{`“${titleOf(asked)}” is on ${others.map(({ name }) => name).join(" and ")} now.`}</Text>
+            <Text>{`“${choiceOf(terminal, asked)}” is on ${others.map(({ name }) => name).join(" and ")} now.`}</Text>
             <Flex gap="1.5" mt="1" wrap="wrap">
               <Action onClick={() => assign.mutate({ code: asked, other: "free" })}>Move it here</Action>
               <Action look="quiet" onClick={() => assign.mutate({ code: asked, other: "exchange" })}>
@@ -82,7 +83,83 @@ export function TerminalCard({ drive, terminal, terminals }: Props) {
             {headline}
           </Text>
         ))}
+        <ForController key={`${terminal.id} access`} drive={drive} terminal={terminal} />
       </Card>
+    </Box>
+  );
+}
+
+const HEX = 16;
+const hex = (index: number) => `${index.toString(HEX).toUpperCase()}h`;
+
+/** How a controller gets at it: entry, register, bit, and a line to copy. */
+function ForController({ drive, terminal }: { drive: Drive; terminal: Terminal }) {
+  const { access, name } = terminal;
+  const [open, setOpen] = useState(false);
+  const [copied, setCopied] = useState(false);
+  const copy = () => navigator.clipboard.writeText(access.line).then(() => setCopied(true));
+  return (
+    <Box
+      as="details"
+      mt="1.5"
+      fontSize="small"
+      data-access={name}
+      onToggle={(event: SyntheticEvent<HTMLElement>) => setOpen(event.currentTarget.hasAttribute("open"))}
+    >
+      <Box as="summary" cursor="pointer" color="muted">
+        For the controls engineer
+      </Box>
+      <Text mt="1">
+        {`${access.name}: ${hex(access.index)} (${access.index}), subindex ${access.subindex}, register ${access.register}`}
+        {access.bit !== null && `, bit ${access.bit}, mask ${access.mask}`}
+      </Text>
+      <Flex gap="2" align="start" mt="1">
+        <Text as="code" fontFamily="mono" fontSize="tiny" wordBreak="break-word" flex="1">
+          {access.line}
+        </Text>
+        <Action look="quiet" aria-label={`${copied ? "Copied" : "Copy"}: line of ${name}`} onClick={() => void copy()}>
+          {copied ? "Copied" : "Copy"}
+        </Action>
+      </Flex>
+      {open && terminal.kind === "input" && <Delay drive={drive} terminal={terminal} />}
+    </Box>
+  );
+}
+
+/** How long its contact takes to a controller, and how far the product goes meanwhile. */
+function Delay({ drive, terminal }: { drive: Drive; terminal: Terminal }) {
+  const [interval, setInterval] = useState(10);
+  const [speed, setSpeed] = useState(0);
+  const debounce = terminal.settings.find(({ key }) => key.endsWith("_debounce"));
+  const { data, error } = useQuery({
+    queryKey: ["terminals", drive.id, "delay", terminal.number, interval, speed, debounce && valueOf(debounce)],
+    queryFn: () =>
+      api.post<{ sentence: string }>(`/drives/${drive.id}/terminals/delay`, {
+        input: terminal.number,
+        interval,
+        speed,
+      }),
+    placeholderData: keepPreviousData,
+  });
+  return (
+    <Box mt="1.5" data-delay>
+      <Flex gap="3" align="center" wrap="wrap">
+        <Flex gap="1.5" align="center">
+          <Text>Reads every</Text>
+          <FigureField
+            label="Interval of the controller"
+            value={interval}
+            unit="ms"
+            width="16"
+            onChange={setInterval}
+          />
+        </Flex>
+        <Flex gap="1.5" align="center">
+          <Text>Product</Text>
+          <FigureField label="Speed of the product" value={speed} unit="m/s" width="16" onChange={setSpeed} />
+        </Flex>
+      </Flex>
+      <Text mt="1">{error ? error.message : data?.sentence}</Text>
     </Box>
   );
 }

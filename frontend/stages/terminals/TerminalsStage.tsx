@@ -3,10 +3,15 @@ import { useState } from "react";
 import { useTerminals } from "../../api/queries";
 import type { Drive, TerminalStrip } from "../../api/types";
 import { Column, Columns, GroupHead, PageHead } from "../../parts/Columns";
+import { useLive } from "../../live/useLive";
 import { FindingCard } from "../../parts/FindingCard";
 import { Presets } from "./Presets";
+import { PulseCommand } from "./PulseCommand";
 import { ReferenceWay } from "./ReferenceWay";
 import { SettingRow } from "./SettingRow";
+import { TableCard } from "../facts/TableCard";
+import { StageTests } from "../tests/StageTests";
+import { Stops } from "./Stops";
 import { Strip } from "./Strip";
 import { type Setting, valueOf } from "./words";
 import { TerminalCard } from "./TerminalCard";
@@ -51,30 +56,46 @@ export function TerminalsStage({ drive }: { drive: Drive }) {
           {strip.start.map((setting) => (
             <SettingRow key={setting.key} drive={drive} setting={setting} />
           ))}
+          <Stops strip={strip} />
         </Column>
         <Column title="Reference" note="where the speed comes from">
           <ReferenceWay
             drive={drive}
             sources={strip.reference.find(({ key }) => key === "network.reference_source")?.choices ?? []}
+            pulsed={(strip.pulse[0]?.live ?? 0) !== 0}
           />
           <GroupHead>Sources</GroupHead>
           {relevant(strip.reference).map((setting) => (
             <SettingRow key={setting.key} drive={drive} setting={setting} />
           ))}
+          {strip.pulse.length > 0 && <PulseCommand drive={drive} strip={strip} />}
           <GroupHead>Presets</GroupHead>
           <Presets drive={drive} presets={strip.presets} terminals={strip.terminals} />
         </Column>
         <Column title="Follows" note="what moves the motor">
-          <Starts strip={strip} />
+          <Starts drive={drive} strip={strip} />
           <WhatIf drive={drive} terminals={strip.terminals} />
           {strip.findings.map((finding) => (
             <FindingCard key={`${finding.id} ${finding.headline}`} finding={finding} />
           ))}
+          <GroupHead>Proof, wire by wire</GroupHead>
+          <StageTests drive={drive} stage="terminals" />
         </Column>
       </Columns>
+      <Box as="details" mt="4" data-sheet>
+        <Box as="summary" cursor="pointer" fontWeight="semibold">
+          Wiring sheet
+        </Box>
+        <Box mt="2">
+          <TableCard drive={drive} table={strip.sheet} />
+        </Box>
+      </Box>
     </>
   );
 }
+
+/** The process controller as a source, whose figures are all its own. */
+const PROCESS = 6;
 
 /** Which source has a figure of its own: its code, by the key of the figure. */
 const OF_SOURCE: Record<string, number> = {
@@ -93,16 +114,22 @@ const sourcesOf = (settings: Setting[]) =>
 function relevant(settings: Setting[]) {
   const sources = sourcesOf(settings);
   return settings.filter(({ key }) => {
-    const source = OF_SOURCE[key];
+    const source = key.startsWith("process.") ? PROCESS : OF_SOURCE[key];
     return source === undefined || sources.includes(source);
   });
 }
 
 /** Each combination that starts the motor, of the draft; and of the drive, where that differs. */
-function Starts({ strip }: { strip: TerminalStrip }) {
+function Starts({ drive, strip }: { drive: Drive; strip: TerminalStrip }) {
+  const local = useLive(drive, "keys.local")?.value === 1;
   const same = strip.starts.join() === strip.live_starts.join();
   return (
     <Box data-starts>
+      {local && (
+        <Text fontSize="small" fontWeight="medium" mb="1" data-local>
+          Just now the drive&apos;s own keys have command and speed (local).
+        </Text>
+      )}
       <Sentences sentences={strip.starts} none="No contact starts the motor: the network commands it." />
       {!same && (
         <>

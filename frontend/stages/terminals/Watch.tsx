@@ -43,8 +43,8 @@ export function Watch({ drive }: { drive: Drive }) {
       <Box>
         <Text fontWeight="bold">
           {verify.supervised
-            ? `What contacts start is held to ${verify.gait}, as long as you hold the reins`
-            : `Contacts start this motor at up to ${full}, held to no gait`}
+            ? `What contacts or keys start is held to ${verify.gait}, as long as you hold the reins`
+            : `Contacts or keys start this motor at up to ${full}, held to no gait`}
         </Text>
         <Text fontSize="small" color="muted">
           {verify.supervised ? HELD : drive.reins.mine ? LIFTED : FREE}
@@ -64,8 +64,8 @@ export function Watch({ drive }: { drive: Drive }) {
         onClose={() => setAsking(false)}
         onConfirm={() => lift.mutate(undefined)}
       >
-        What contacts start on {drive.name} then goes up to {full}, with all its torque, whether this page is open or
-        not. It is noted in the logbook.
+        What contacts or keys start on {drive.name} then goes up to {full}, with all its torque, whether this page is
+        open or not. It is noted in the logbook.
       </ConfirmDialog>
     </Grid>
   );

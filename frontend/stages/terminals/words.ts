@@ -1,3 +1,5 @@
+import type { useLive } from "../../live/useLive";
+import { withUnit } from "../../parts/format";
 import type { TerminalStrip } from "../../api/types";
 
 export type Terminal = TerminalStrip["terminals"][number];
@@ -9,13 +11,16 @@ export const NONE = 0;
 /** Left to the controller: as many as one likes may be. */
 export const SHARED = [NONE, 1];
 
-export const REFRESH = ["terminals", "tray", "values", "drive"];
+export const REFRESH = ["terminals", "tray", "values", "drive", "tests"];
 
 /** With the draft. */
 export const functionOf = ({ draft, live }: Pick<Terminal, "draft" | "live">) => draft ?? live;
 
-export const titleOf = (terminal: Terminal) =>
-  terminal.choices.find(({ code }) => code === functionOf(terminal))?.title ?? "–";
+/** What a code of its function is called. */
+export const choiceOf = (terminal: Terminal, wanted: number | undefined) =>
+  terminal.choices.find(({ code }) => code === wanted)?.title;
+
+export const titleOf = (terminal: Terminal) => choiceOf(terminal, functionOf(terminal)) ?? "–";
 
 /** Source by analog input 1; that of the second follows. */
 const ANALOG_SOURCE = 1;
@@ -45,3 +50,7 @@ export function answers(terminal: Terminal, word: string) {
   const wanted = word.trim().toLowerCase();
   return [terminal.name, titleOf(terminal), terminal.wire ?? ""].some((text) => text.toLowerCase().includes(wanted));
 }
+
+/** A live figure with its unit. */
+export const shown = (live: ReturnType<typeof useLive>) =>
+  live?.value === undefined ? "–" : withUnit(live.value, live.entry.unit, live.entry.decimals ?? 0);

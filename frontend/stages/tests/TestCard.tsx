@@ -89,6 +89,7 @@ function Beginning({ drive, test, said, onSay, writes }: BeginningProps) {
   });
   const { seen, told, ends } = said;
   const { moves, lasts, sentence } = test.announcement;
+  const waits = test.stage === "terminals"; // for hands at the machine, and no longer than they take
   const ready = test.needs.every(({ met }) => met) && test.eyes.every((eye) => seen.includes(eye.id));
   const see = (eye: string, on: boolean) =>
     onSay((before) => ({
@@ -112,7 +113,7 @@ function Beginning({ drive, test, said, onSay, writes }: BeginningProps) {
       <Needs
         needs={test.needs}
         label={`Needs of ${test.title}`}
-        ready={`Nothing in the way, about ${Math.ceil(lasts)} s`}
+        ready={`Nothing in the way, ${waits ? "at most" : "about"} ${Math.ceil(lasts)} s`}
       />
       {test.asked.map((asked) =>
         test.travel && asked.name === "room" ? (
@@ -143,7 +144,7 @@ function Beginning({ drive, test, said, onSay, writes }: BeginningProps) {
       <Eyes eyes={test.eyes} seen={seen} onSee={see} />
       <Flex mt="1.5" gap="2">
         <Action disabled={!ready || begin.isPending} onClick={start}>
-          {moves ? "Begin" : "Measure"}
+          {moves || waits ? "Begin" : "Measure"}
         </Action>
         {writes.length > 0 && (
           <Action look="primary" disabled={!ready || write.isPending || begin.isPending} onClick={write.send}>

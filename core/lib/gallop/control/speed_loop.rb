@@ -9,8 +9,18 @@ module Gallop
       attr_reader :torque, :limited, :integral
 
       def initialize
+        within(-Float::INFINITY, Float::INFINITY)
         reset
       end
+
+      # What bounds each direction by itself, beside the limit of each step. N·m
+      def within(lowest, highest)
+        @lowest = lowest
+        @highest = highest
+      end
+
+      # N·m
+      def clamp(torque) = torque.clamp(@lowest, @highest)
 
       # Takes new figures without a jump: integrals and angles stay.
       # @param gain [Float] N·m·s/rad, @param integral_time [Float] s (0 switches the integral off), @param dt [Float] s
@@ -34,14 +44,16 @@ module Gallop
         error = want - actual
         torque = @gain * error + @integral + feed_forward
         error = modelled(want, actual) - actual if @model_share
-        if torque > limit
+        highest = limit < @highest ? limit : @highest
+        lowest = -limit > @lowest ? -limit : @lowest
+        if torque > highest
           @limited = true
           @integral += @integral_gain * error if error < 0.0
-          @torque = limit
-        elsif torque < -limit
+          @torque = highest
+        elsif torque < lowest
           @limited = true
           @integral += @integral_gain * error if error > 0.0
-          @torque = -limit
+          @torque = lowest
         else
           @limited = false
           @integral += @integral_gain * error

@@ -189,15 +189,13 @@ module Gallop
       end
 
       def propose_window
-        [
-          speed_of(given("lowest_frequency")) &&
-            propose(
-              "limits.lowest_speed",
-              (speed_of(given("lowest_frequency")) * RPM).round,
-              "the lowest frequency on this motor",
-              facts: %w[lowest_frequency]
-            )
-        ].select { |proposal| proposal }
+        {
+          "lowest_frequency" => ["limits.lowest_speed", "the lowest frequency on this motor"],
+          "highest_frequency" => ["limits.highest_speed", "the highest frequency on this motor"]
+        }.filter_map do |fact, (key, reason)|
+          speed = speed_of(given(fact)) or next
+          propose(key, ([speed, highest].compact.min * RPM).round, reason, facts: [fact])
+        end
       end
 
       def propose_ramps

@@ -14,17 +14,17 @@ module Gallop
       CONSEQUENCES = %i[other_connection flux_beyond second_column].freeze
       RULES = %i[connection_contradicts voltages_no_pair currents_no_pair columns_disagree flux_differs].freeze
 
-      private
-
-      # Of the connection that is used: the higher voltage is the star's.
-      def wired
+      # That is used: the higher voltage is the star's. @return [String, nil] star or delta
+      def connection
         return sheet["connection"] if sheet["connection"]
         given_all("rated_voltage", "other_voltage") { |used, other| used > other ? "star" : "delta" }
       end
 
+      private
+
       def other_connection
-        return unless wired
-        star = wired == "star"
+        return unless connection
+        star = connection == "star"
         given_all("rated_voltage", "rated_current") do |voltage, current|
           factor = star ? 1 / FactStage::SQRT3 : FactStage::SQRT3
           statement(

@@ -22,7 +22,8 @@ module Gallop
           curves: [
             boundary("peak", peak, bus_voltage, :main),
             boundary("peak, weak supply", peak, weakest_bus_voltage, :weak),
-            continuous
+            continuous,
+            *of_battery(peak)
           ].compact,
           marks: working_marks
         )
@@ -40,6 +41,23 @@ module Gallop
       def frequency_end
         return Float::INFINITY unless arrangement.alternates
         2 * Math::PI * rating(:output_frequency) / given("pole_pairs")
+      end
+
+      # What the currents of a battery leave, driving and braking, at its nominal voltage.
+      def of_battery(peak)
+        currents = power.respond_to?(:currents) ? power.currents : nil
+        return [] unless currents && winding_heat
+        top = winding.unweakened.speed_at(0.0, bus_voltage)
+        speeds = (0..STEPS).map { |step| top * step / STEPS }
+        torques = speeds.map { |speed| currents.torques(speed, bus_voltage, winding_heat) }
+        [
+          ["battery, driving", torques.map(&:last), :third],
+          ["battery, braking", torques.map { |braking, _| -braking }, :fourth]
+        ].filter_map do |name, most, role|
+          next if most.all? { |torque| torque > peak }
+          points = speeds.zip(most).map { |speed, torque| point(speed, [torque, peak].min) }
+          Chart::Curve.new(name: name, points: points, role: role)
+        end
       end
 
       def point(speed, torque) = [told(:speed, speed).first, told(:torque, torque).first]

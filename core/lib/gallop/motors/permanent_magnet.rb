@@ -79,6 +79,13 @@ module Gallop
       # @return [Winding::Arrangement]
       def arrangement = raise(NotImplementedError, "#{self.class} says how its winding lies")
 
+      # c in c T², what heats the winding for a torque. @return [Float, nil] W/(N·m)²
+      def winding_heat
+        given_all("torque_constant", "line_resistance") do |constant, resistance|
+          arrangement.loss_factor * resistance / constant**2
+        end
+      end
+
       # @return [Winding, nil] as soon as the facts for it are there
       def winding
         @winding ||=

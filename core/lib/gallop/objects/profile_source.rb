@@ -62,12 +62,18 @@ module Gallop
           end
       end
 
-      # Rows with the same key are laid over one another, the later file on top.
+      # Rows with the same key are laid over one another, the later file on top. One that `extends` adds its choices to
+      # those that are there.
       def entries(sources)
         sources
           .flat_map { |source| source.fetch("entries").flat_map { |row| spread(row) } }
           .group_by { |row| row.fetch("key") }
-          .map { |_, rows| rows.reduce(:merge) }
+          .map { |_, rows| rows.reduce { |under, over| laid(under, over) } }
+      end
+
+      def laid(under, over)
+        return under.merge(over) unless over["extends"]
+        under.merge(over.except("extends", "choices"), "choices" => under["choices"].merge(over["choices"]))
       end
 
       # An exclusion is a key or a group.

@@ -27,6 +27,8 @@ module Gallop
         returned_current
         energy_of_lowering
         returned_downhill
+        driving_bound
+        braking_bound
         brake_margin
       ].freeze
       RULES = %i[
@@ -47,10 +49,19 @@ module Gallop
       def bus_fed = nominal
       def weakest_bus = empty
 
+      # What the drive holds the currents of the battery to, as long as it is not near its end.
+      # @return [Control::BatteryCurrents, nil]
+      def currents
+        return unless discharge && charge && nominal
+        Control::BatteryCurrents.new(discharge: discharge, charge: charge, taper: nominal, ends_at: empty)
+      end
+
+      # @return [Float, nil] V
+      def full = cell && sheet["series"] && cell[1] * sheet["series"]
+
       private
 
       def cell = CHEMISTRIES[sheet["chemistry"]]
-      def full = cell && sheet["series"] && cell[1] * sheet["series"]
       def nominal = cell && sheet["series"] && cell[2] * sheet["series"]
       # The whole volt up to which the cells are not hurt, above the full battery.
       def highest_level = most.floor > full ? most.floor : full.floor + 1
@@ -160,12 +171,42 @@ module Gallop
           )
       end
 
+      # ω T + c T² = V I, for the peak torque: which speed is the last that has all of it.
+      def driving_bound
+        return unless (torque = motor_torque) && currents
+        from = (discharge * nominal - heat * torque**2) / torque
+        bound("driving_bound", "Battery bounds the torque from", from, torque) { |speed| torques(speed).last }
+      end
+
+      def braking_bound
+        return unless (torque = motor_torque) && currents
+        from = (charge * nominal + heat * torque**2) / torque
+        bound("braking_bound", "Battery bounds braking from", from, torque) { |speed| -torques(speed).first }
+      end
+
+      # @param from [Float] rad/s @yieldparam speed [Float] rad/s @yieldreturn [Float] N·m that it leaves there
+      def bound(id, label, from, torque)
+        top = motor.given("top_speed") or return
+        return if from > top
+        at_top = "#{torque_text([yield(top), torque].min)} at #{speed_text(top)}"
+        consequence(
+          id,
+          label,
+          *told(:speed, [from, 0.0].max),
+          "#{torque_text(torque)} of peak torque up to there, #{at_top}; on a battery of #{show(nominal, "V", 1)}."
+        )
+      end
+
+      def torques(speed) = currents.torques(speed, nominal, heat)
+      def motor_torque = heat && motor.usable_torque
+      def heat = motor && motor.respond_to?(:winding_heat) ? motor.winding_heat : nil
+
       def downhill_overcharges
         return unless downhill_current && charge && downhill_current > charge
         caution(
           "downhill_overcharges",
           "Going down sends #{show(downhill_current, "A", 1)} back; the cells take #{show(charge, "A", 1)}",
-          because: "The battery's own protection opens, and the bus rises to its trip.",
+          because: "The drive holds the current back, brakes too little, and the load runs away from the speed.",
           so: "A lower speed, a longer stop, or more strings.",
           facts: %w[charge parallel stop_time]
         )
@@ -228,7 +269,9 @@ module Gallop
         caution(
           "stop_overcharges",
           "The stop sends #{show(back, "A", 1)} back; the cells take #{show(charge, "A", 1)}",
-          because: "The battery's own protection opens, and the bus rises to its trip.",
+          because:
+            "The drive holds the current back, and a ramp takes longer. A quick stop does not wait: the battery's " \
+              "own protection opens, and the bus rises to its trip.",
           so:
             (
               if charge.positive?
@@ -271,11 +314,8 @@ module Gallop
 
       def taper = cell[3] + (cell[2] - cell[3]) * 0.4
 
-      def propose_cells
-        %w[series parallel]
-          .zip(%w[battery.cells battery.parallel])
-          .filter_map { |key, entry| sheet[key] && propose(entry, sheet[key], "as given", facts: [key]) }
-      end
+      def propose_cells =
+        [sheet["series"] && propose("battery.cells", sheet["series"], "as given", facts: %w[series])].compact
 
       def propose_currents
         [

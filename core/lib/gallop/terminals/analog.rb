@@ -52,7 +52,14 @@ module Gallop
 
     class Analog
       KINDS = %i[volts both_ways milliamps live_zero].freeze
-      FUNCTIONS = { 0 => :none, 1 => :reference, 2 => :torque_limit, 3 => :trim, 5 => :controller }.freeze
+      FUNCTIONS = {
+        0 => :none,
+        1 => :reference,
+        2 => :torque_limit,
+        3 => :trim,
+        5 => :controller,
+        6 => :process
+      }.freeze
       ON_BREAK = %i[ignore warn fault keep].freeze
       BURDEN = 500.0 # Ω
       SPAN = 10.0 # V, or 20 mA over the burden

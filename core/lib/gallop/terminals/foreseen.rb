@@ -8,7 +8,8 @@ module Gallop
     #   Foreseen.new(profile, values).after([[false] * 6, [true] + [false] * 5], volts: [5.0, 0.0]).sentence
     #   # => "Runs forward at 750 rpm, as analog input 1 asks: there in 1.0 s."
     class Foreseen
-      # @!attribute run [Integer] @!attribute asked [Float], held [Float] in the drive's unit of speed
+      # @!attribute run [Integer] @!attribute asked [Float], held [Float] in the drive's unit of speed; nil where a
+      # process decides
       # @!attribute source [Symbol] @!attribute preset [Integer] @!attribute seconds [Float, nil] to that speed, or to
       # rest; nil where a coasting motor comes to rest by itself @!attribute sentence [String]
       Outcome = Record.define(:run, :asked, :held, :source, :preset, :seconds, :sentence)
@@ -19,7 +20,7 @@ module Gallop
       # @param values [Hash{String => Object}] raw by key
       def initialize(profile, values)
         @profile = profile
-        @setup = Setup.new(profile, values)
+        @setup = Setup.new(profile, values).awake
         @window = Window.of(@setup)
       end
 
@@ -30,7 +31,7 @@ module Gallop
         logic = Logic.new(@setup).tap { |one| one.begin(steps.first) }
         before = 0.0
         steps.each do |contacts|
-          before = held(logic)
+          before = by_process?(logic) ? nil : held(logic)
           settle(logic, contacts, volts)
         end
         outcome(logic, before)
@@ -53,8 +54,9 @@ module Gallop
       end
 
       def outcome(logic, before)
+        return by_process(logic) if by_process?(logic)
         now = held(logic)
-        seconds = logic.run.zero? ? time_to_rest(before, logic) : time_to(now, before, logic)
+        seconds = logic.run.zero? ? time_to_rest(before, logic) : time_to(now, before.to_f, logic)
         Outcome.new(
           run: logic.run,
           asked: logic.speed,
@@ -66,31 +68,39 @@ module Gallop
         )
       end
 
+      def by_process?(logic) = !logic.run.zero? && !logic.jogs? && logic.source == :process
+
+      # What it asks for hangs on what the machine makes of it.
+      def by_process(logic)
+        Outcome.new(
+          run: logic.run,
+          asked: nil,
+          held: nil,
+          source: logic.source,
+          preset: logic.preset,
+          seconds: nil,
+          sentence: "Runs #{logic.run.negative? ? "backward" : "forward"}, #{from(logic)}."
+        )
+      end
+
       def time_to(now, before, logic)
         up, down = ramps(logic)
         same = (now * before).negative? ? 0.0 : [now.abs, before.abs].min
         [before.abs - same, 0.0].max / down + [now.abs - same, 0.0].max / up
       end
 
-      COASTING = 1
-      private_constant :COASTING
-
       def time_to_rest(before, logic)
-        return if @setup.raw("terminals.stop_by") == COASTING && !before.zero?
+        return if before.nil? || (!by_ramp? && !before.zero?)
         before.abs / ramps(logic).last
       end
+
+      def stop_by = @setup.raw("terminals.stop_by")
+      def by_ramp? = stop_by == Stops::RAMP
 
       # In the drive's unit of speed a second: up and down.
       def ramps(logic)
         return [@setup.jog_speed / @setup.figure("presets.jog_time")] * 2 if logic.jogs?
-        %w[acceleration deceleration].map { |name| rate(logic.second_ramps? ? "second_#{name}" : name, name) }
-      end
-
-      def rate(name, first)
-        key = "ramps.#{name}"
-        return @setup.figure(key) if @profile[key]
-        time = @profile["ramps.#{name}_time"] ? "ramps.#{name}_time" : "ramps.#{first}_time"
-        @setup.figure("ramps.#{first}_speed") / @setup.figure(time)
+        %i[acceleration deceleration].map { |name| @setup.ramp(name, second: logic.second_ramps?) }
       end
 
       def sentence(logic, now, before, seconds)
@@ -102,8 +112,10 @@ module Gallop
       end
 
       def at_rest(before, seconds)
-        return "Stays at rest." if before.zero?
-        return "Its power stage goes off, and it coasts to rest." if seconds.nil?
+        return "Stays at rest." if before&.zero?
+        return "Its power stage goes off, and it coasts to rest." if stop_by == Stops::COAST
+        return "Direct current brakes it to rest." if stop_by == Stops::DIRECT
+        return "Comes to rest by its ramp." if seconds.nil?
         "Comes to rest in #{Quantities.format(seconds, "s", 1)}."
       end
 

@@ -9,6 +9,7 @@ module Gallop
         @settings = settings
         @on = Array.new(settings.size, false)
         @ages = Array.new(settings.size, 0.0)
+        @changes = Array.new(settings.size, 0)
         @by_function = settings.each_index.group_by { |n| settings[n].function }
         look
       end
@@ -22,6 +23,7 @@ module Gallop
       # What was known goes on under new settings. @param before [Inputs]
       def carry_on(before, contacts)
         @settings.each_index { |n| @on[n] = before.at(n, contacts[n] ^ @settings[n].reversed) }
+        @changes = before.changes
         look
       end
 
@@ -37,6 +39,9 @@ module Gallop
       def on?(function) = @states.fetch(function, false)
 
       def assigned?(function) = @by_function.key?(function)
+
+      # How often each went on or off. @return [Array<Integer>]
+      attr_reader :changes
 
       # @return [Integer] a bit for each input
       attr_reader :bits
@@ -60,6 +65,7 @@ module Gallop
         return if @ages[n] < input.debounce
         @on[n] = on
         @ages[n] = 0.0
+        @changes[n] += 1
         look
       end
     end

@@ -10,21 +10,29 @@ module Gallop
         @inputs = Inputs.new(setup.inputs)
         @signals = setup.analogs.map { |analog| Signal.new(analog) }
         @starting = Starting.new(three_wires: setup.three_wires?, by_level: setup.by_level?, both: setup.both)
-        @reference = Reference.new(setup, @signals, @inputs)
-        @commands = setup.commands?
+        @keypad = Keypad.new(setup.full_speed)
+        @reference = Reference.new(setup, @signals, @inputs, @keypad)
+        @by_contacts = setup.by_contacts?
+        @by_keys = setup.by_keys?
         @jog_speed = setup.jog_speed
         @stop_resets = setup.stop_resets?
         @jog = 0
         @jogged = @reset = @resets = @stopped = false
       end
 
-      attr_reader :setup, :inputs, :signals
+      attr_reader :setup, :inputs, :signals, :keypad
 
       # In which direction it shall run: 1, 0 or -1. Zero as well where somebody else commands.
       attr_reader :run
 
       # The speed that is asked for, in the drive's unit and signed; of a jog its own.
       attr_reader :speed
+
+      # Whether starts and stops are given here, and not over the network.
+      def commands? = @by_contacts || by_keys?
+
+      # Whether the speed is decided here.
+      def leads? = setup.leads? || @keypad.local?
 
       # Whether it is a jog, with a ramp of its own.
       def jogs? = !@jog.zero?
@@ -50,7 +58,7 @@ module Gallop
       end
 
       # Where the speed comes from. @return [Symbol] of SOURCES
-      def source = @reference.in_force
+      def source = @keypad.local? ? :keys : @reference.in_force
       def preset = @reference.pattern
 
       # Share of the torque limit by an analog signal; one where none is for it.
@@ -59,13 +67,16 @@ module Gallop
         (signal.figure / 100).clamp(0.0, 1.0)
       end
 
-      # What has been known goes on under new settings. @param before [Logic]
+      # What has been known goes on under new settings. Where they are about starting, a start counts once it is given
+      # anew: no setting that is written moves a motor. @param before [Logic]
       def carry_on(before, contacts)
         @inputs.carry_on(before.inputs, contacts)
-        @reference.wound = before.wound
-        @run = 0
+        @reference.carry_on(before.reference)
         @speed = before.speed
         settle_starts
+        alike = setup.starts_like?(before.setup)
+        @keypad.carry_on(before.keypad, runs: alike)
+        alike ? go_on(before) : block
       end
 
       # At power-up.
@@ -76,11 +87,10 @@ module Gallop
         settle_starts
       end
 
-      def wound = @reference.wound
-
       # Somebody stopped the motor: a start counts once it is given anew.
       def block
         @starting.block
+        @keypad.block
         @jog = 0
         @jogged = true
         @run = 0
@@ -88,7 +98,8 @@ module Gallop
 
       # @param contacts [Array<Boolean>] closed @param volts [Array<Float>] at the analog inputs
       # @param network [Float] the target that was written @param ready [Boolean] whether the drive could run
-      def step(contacts:, volts:, network:, ready:, dt:)
+      # @param keys [Integer] bits of Keypad::BITS @param rests [Boolean] whether the power stage is off
+      def step(contacts:, volts:, network:, ready:, dt:, keys: 0, rests: true)
         @inputs.step(contacts, dt)
         n = 0
         while n < @signals.size
@@ -96,12 +107,25 @@ module Gallop
           n += 1
         end
         reset_by_edge
-        command(ready && enabled? && !quick_stop? && !external_fault?)
-        @reference.step(network, !@commands || !@run.zero?, dt)
+        free = ready && enabled? && !quick_stop? && !external_fault?
+        step_keypad(keys, rests, free)
+        command(free)
+        @reference.step(network, !commands? || !@run.zero?, dt)
+        @run = 0 if commands? && !@keypad.local? && @reference.asleep? && !jogs?
         @speed = asked
       end
 
+      protected
+
+      attr_reader :reference, :starting, :jog
+
       private
+
+      def go_on(before)
+        @starting = before.starting
+        @jog = before.jog
+        @run = before.run
+      end
 
       def settle_starts
         @starting.begin(@inputs.on?(:forward), @inputs.on?(:backward))
@@ -118,16 +142,26 @@ module Gallop
         @stopped = stop
       end
 
+      # Neither the stop key nor the way back from local leaves a start that counts.
+      def step_keypad(keys, rests, free)
+        local = @keypad.local?
+        @keypad.step(keys, leads: @by_keys, rests: rests, free: free)
+        block if @keypad.stops? || (local && !@keypad.local?)
+      end
+
+      def by_keys? = @by_keys || @keypad.local?
+
       def command(free)
-        return @run = 0 unless @commands
+        return @run = @keypad.run if by_keys?
+        return @run = 0 unless @by_contacts
         way = @starting.step(@inputs.on?(:forward), @inputs.on?(:backward), @inputs.on?(:stop), free)
         way = -way if @inputs.on?(:turn_round)
-        jog(way.zero? && free && !@inputs.on?(:stop))
+        take_jog(way.zero? && free && !@inputs.on?(:stop))
         @run = way.zero? ? @jog : way
       end
 
       # As long as its contact is closed, and begun by closing it: never by power, a reset or an enable that returns.
-      def jog(free)
+      def take_jog(free)
         forward = @inputs.on?(:jog_forward)
         backward = @inputs.on?(:jog_backward)
         on = forward ^ backward
@@ -138,9 +172,9 @@ module Gallop
       end
 
       def asked
+        return @run * @keypad.speed if @keypad.local?
         return @jog * @jog_speed if jogs?
-        return @reference.speed unless @commands
-        @run * @reference.speed
+        commands? ? @run * @reference.speed : @reference.speed
       end
     end
   end

@@ -5,11 +5,14 @@ module Gallop
     # The speed that is asked for, out of one of several sources or the sum of two. Presets come first: a pattern that
     # is not zero holds whatever the source. While the network commands, and gives the target, nothing else counts.
     class Reference
-      # @param setup [Setup] @param signals [Array<Signal>] @param inputs [Inputs]
-      def initialize(setup, signals, inputs)
+      # @param setup [Setup] @param signals [Array<Signal>] @param inputs [Inputs] @param keypad [Keypad]
+      def initialize(setup, signals, inputs, keypad)
+        @keypad = keypad
         @signals = signals
         @inputs = inputs
-        @sources = [setup.source, setup.second_source]
+        @sources = setup.sources
+        @process = Process.new(Process.setting(setup)) if setup.by_process?
+        @measures = signals.index { |signal| signal.analog.function == :process }
         @leads = setup.leads?
         @sum = setup.sum?
         @full = setup.full_speed
@@ -34,7 +37,17 @@ module Gallop
       def in_force = @pattern.positive? ? :presets : @sources[second? ? 1 : 0]
 
       # What a motorised potentiometer stands at.
-      attr_accessor :wound
+      attr_reader :wound
+
+      # Whether the process needs no motor just now.
+      def asleep? = in_force == :process && @process.asleep?
+
+      # What was known goes on under new settings. @param before [Reference]
+      def carry_on(before)
+        @process.carry_on(before.process) if @process && before.process
+        @wound = before.wound
+        @pattern = @next = before.pattern
+      end
 
       # @param network [Float] the target that was written @param running [Boolean] whether a start is given
       def step(network, running, dt)
@@ -42,8 +55,13 @@ module Gallop
         return @speed = network unless @leads
         settle(dt)
         wind(running, dt)
+        @process&.step(@measures ? @signals[@measures].figure : 0.0, running && in_force != :presets, dt)
         @speed = @pattern.positive? ? @presets[@pattern] : by_source + trim
       end
+
+      protected
+
+      attr_reader :process
 
       private
 
@@ -82,6 +100,10 @@ module Gallop
           @fixed
         when :potentiometer
           @wound
+        when :process
+          @process.speed
+        when :keys
+          @keypad.speed
         else
           0.0
         end

@@ -10,11 +10,13 @@ module Gallop
 
       # @param profile [Objects::Profile] @param values [Hash{String => Object}] raw by key
       # @param wires [Hash{Integer => String}] what is at the other end of the wire of an input, as far as it was named
+      # @param sources [Hash{Integer => String}] the same of the analog inputs
       # @param starts [Array<Starts::Start>, nil] where they are known already: to find them takes some ten milliseconds
-      def initialize(profile, values, wires: {}, starts: nil)
+      def initialize(profile, values, wires: {}, sources: {}, starts: nil)
         @profile = profile
         @values = values
         @wires = wires
+        @sources = sources
         @setup = Setup.new(profile, values)
         @starts = starts || Starts.new(@setup).all
       end
@@ -30,7 +32,14 @@ module Gallop
         signal_twice
         source_without_inputs
         presets_beyond
+        references_alike
+        process_unmeasured
+        process_sleeps
+        signals_swapped
+        debounced_too_long
+        function_lacking
         output_never
+        output_chatters
         one_wire_twice
         wired_for_nothing
       ].freeze
@@ -53,7 +62,7 @@ module Gallop
       end
 
       def nothing_starts
-        return if !@setup.commands? || STARTING.any? { |function| @setup.assigned?(function) }
+        return if !@setup.by_contacts? || STARTING.any? { |function| @setup.assigned?(function) }
         blocker(
           "nothing_starts",
           "Terminals command the drive, and none of them starts it",
@@ -67,7 +76,7 @@ module Gallop
       private_constant :STOPPING
 
       def nothing_stops
-        return unless @setup.commands? && @setup.three_wires?
+        return unless @setup.by_contacts? && @setup.three_wires?
         return if STOPPING.any? { |function| @setup.assigned?(function) }
         blocker(
           "nothing_stops",
@@ -79,7 +88,7 @@ module Gallop
       end
 
       def starts_nothing
-        return if @setup.commands?
+        return if @setup.by_contacts?
         idle = numbers { |input| STARTING.include?(input.function) }
         return if idle.empty?
         note(
@@ -129,7 +138,7 @@ module Gallop
         end
       end
 
-      TASKS = %i[torque_limit trim controller].freeze
+      TASKS = %i[torque_limit trim controller process].freeze
       private_constant :TASKS
 
       def signal_twice
@@ -187,18 +196,112 @@ module Gallop
         (1..15).select { |number| (0..3).all? { |bit| number[bit].zero? || bits.include?(bit) } }
       end
 
-      BRAKE_RELEASED = 7
-      ABOVE_SPEED = 8
-      private_constant :BRAKE_RELEASED, :ABOVE_SPEED
+      def process_unmeasured
+        return unless @setup.by_process? && @setup.analogs.none? { |analog| analog.function == :process }
+        caution(
+          "process_unmeasured",
+          "The process controller gives the speed, and nothing measures its actual value",
+          because: "It takes the value for zero, and goes to the highest speed to raise it.",
+          so: "Give the function “Actual value of the process” to an analog input.",
+          values: %w[network.reference_source terminals.analog_1_function]
+        )
+      end
+
+      def process_sleeps
+        return unless @setup.commands? && @setup.by_process? && @setup.figure("process.sleep_speed").positive?
+        caution(
+          "process_sleeps",
+          "The motor starts by itself when the process needs it again",
+          because:
+            "Below #{speed(@setup.figure("process.sleep_speed"))} it is stopped, and starts again at a deviation of " \
+              "#{Quantities.format(@setup.figure("process.wakes_at"), "%", 1)}, as long as a start is given.",
+          so: "Mark the machine; or let it turn on, with zero as the speed of sleeping.",
+          values: %w[process.sleep_speed process.wakes_at]
+        )
+      end
+
+      def references_alike
+        return unless @setup.leads? && @setup.source == @setup.second_source
+        summed = @setup.sum? && @setup.source != :network
+        return unless summed || @setup.assigned?(:changeover)
+        caution(
+          "references_alike",
+          summed ? "The same reference is added to itself" : "The second reference is the first",
+          because: "#{summed ? "The motor goes twice as fast as the source asks" : "The changeover changes nothing"}.",
+          so: "Choose another second source.",
+          values: %w[references.second network.reference_source]
+        )
+      end
+
+      # What hangs on one input is wanted at the other.
+      def signals_swapped
+        used, idle = @setup.analogs.partition { |analog| used_analogs.include?(analog) || analog.function != :none }
+        bare = used.find { |analog| @sources[analog.number].to_s.empty? }
+        wired = idle.find { |analog| !@sources[analog.number].to_s.empty? }
+        return if bare.nil? || wired.nil?
+        caution(
+          "signals_swapped",
+          "“#{@sources[wired.number]}” hangs on analog input #{wired.number}, and input #{bare.number} is used",
+          because: "The wire, or the choice, is on the wrong one of both.",
+          so: "Exchange the wires, or use the other input.",
+          values: [wired, bare].map { |analog| "terminals.analog_#{analog.number}_function" }
+        )
+      end
+
+      SHORTEST_PUSH = 0.1 # s, of a hand in a hurry
+      private_constant :SHORTEST_PUSH
+
+      # Where a push counts, and not how long it lasts.
+      def debounced_too_long
+        pushed = @setup.three_wires? && @setup.by_contacts? ? %i[reset forward backward] : %i[reset]
+        slow = numbers { |input| pushed.include?(input.function) && input.debounce > SHORTEST_PUSH }
+        return if slow.empty?
+        longest = slow.map { |number| @setup.inputs[number - 1].debounce }.max
+        caution(
+          "debounced_too_long",
+          "#{named(slow)}: a push of less than #{Quantities.format(1000 * longest, "ms", 0)} is not seen",
+          because: "The input is debounced for longer than a hand pushes.",
+          so: "Debounce it for 5 to 20 ms.",
+          values: keys(slow, "debounce")
+        )
+      end
+
+      def function_lacking
+        return if @profile.settings.any? { |entry| entry.key.start_with?("ramps.second_") }
+        idle = numbers { |input| input.function == :second_ramps }
+        return if idle.empty?
+        caution(
+          "function_lacking",
+          "#{named(idle)}: second ramps, and this firmware has none",
+          because: "The contact does nothing.",
+          so: "Take another function, or a firmware that has them.",
+          values: keys(idle, "function")
+        )
+      end
+
+      def output_chatters
+        loose =
+          @setup.outputs.select do |one|
+            Output::LEVELS.include?(one.function) && one.hysteresis.zero? && one.on_delay.zero? && one.off_delay.zero?
+          end
+        loose.map do |one|
+          note(
+            "output_chatters",
+            "Output #{one.number} may chatter: no hysteresis, and no delay",
+            because: "A figure at its threshold goes to and fro with every ripple.",
+            so: "Give it a hysteresis of some percent, or a delay.",
+            values: ["terminals.output_#{one.number}_hysteresis"]
+          )
+        end
+      end
 
       def output_never
-        (1..3).filter_map do |n|
-          key = "terminals.output_#{n}_function"
-          next unless @profile[key]
-          why = never(n, @setup.raw(key)) or next
+        @setup.outputs.filter_map do |output|
+          why = never(output) or next
+          key = "terminals.output_#{output.number}_function"
           caution(
             "output_never",
-            "Output #{n} never switches: #{why}",
+            "Output #{output.number} never switches: #{why}",
             because: "“#{@profile.fetch(key).show(@setup.raw(key))}” does not come about.",
             so: "Choose another function, or what it waits for.",
             values: [key]
@@ -206,13 +309,14 @@ module Gallop
         end
       end
 
-      def never(number, function)
-        threshold = @setup.figure("terminals.output_#{number}_threshold")
-        case function
-        when BRAKE_RELEASED
+      def never(output)
+        case output.function
+        when :brake
           "the drive has no brake to release" if @profile["brake.fitted"] && @setup.raw("brake.fitted") != 1
-        when ABOVE_SPEED
-          "no speed is above #{Quantities.format(threshold, "%", 0)} of the limit" if threshold >= 100
+        when :heat
+          "the drive protects the motor at 110 %" if output.threshold >= 110
+        when :speed
+          "no speed is above #{Quantities.format(output.threshold, "%", 0)} of the limit" if output.threshold >= 100
         end
       end
 

@@ -7,7 +7,7 @@ module Gallop
       # @!attribute function [Symbol] of FUNCTIONS @!attribute reversed [Boolean] whether an open contact counts as on
       Input = Record.define(:function, :reversed, :debounce)
 
-      GROUPS = %w[terminals references presets].freeze
+      GROUPS = %w[terminals references presets process].freeze
       KEYS = %w[network.command_source network.reference_source limits.motor_speed].freeze
 
       # @param profile [Objects::Profile] @param values [Hash{String => Object}] raw by key
@@ -38,15 +38,29 @@ module Gallop
         @analogs ||= (1..2).filter_map { |n| Analog.of(self, n) if @profile["terminals.analog_#{n}_kind"] }
       end
 
+      # @return [Array<Output::Setting>]
+      def outputs
+        @outputs ||= (1..3).filter_map { |n| Output.setting(self, n) if @profile["terminals.output_#{n}_function"] }
+      end
+
+      # The same with a process that always needs the motor.
+      def awake = by_process? ? Setup.new(@profile, @values.merge("process.sleep_speed" => 0)) : self
+
       def assigned?(function) = inputs.any? { |input| input.function == function }
 
-      # Whether the motor is started and stopped here.
-      def commands? = raw("network.command_source") == BY_TERMINALS
+      # Whether the motor is started and stopped at the drive: by contacts, or by its keys.
+      def commands? = AT_THE_DRIVE.include?(raw("network.command_source"))
+      def by_contacts? = raw("network.command_source") == BY_TERMINALS
+      def by_keys? = raw("network.command_source") == BY_KEYS
 
       # @return [Symbol] of SOURCES
       def source = SOURCES.fetch(raw("network.reference_source"), :network)
       def second_source = SOURCES.fetch(raw("references.second"), :network)
       def sum? = raw("references.combination") == 1
+      def sources = [source, second_source]
+
+      # Whether what is measured may come to set the speed.
+      def by_process? = source == :process || (second_source == :process && (sum? || assigned?(:changeover)))
 
       def three_wires? = raw("terminals.start_kind") == 1
       def by_level? = raw("terminals.start_by") == 1
@@ -59,6 +73,9 @@ module Gallop
 
       # Whether both say the same. @param other [Setup]
       def same?(other) = read == other.read
+
+      # Whether both are started alike: by the same contacts, in the same way. @param other [Setup]
+      def starts_like?(other) = starting == other.starting
 
       # All that is known of the terminals, raw.
       def read
@@ -84,6 +101,14 @@ module Gallop
       def potentiometer_time = @potentiometer_time ||= figure("references.potentiometer_time")
       def potentiometer_keeps? = raw("references.potentiometer_keeps") == 1
 
+      # Of ramps.acceleration, say: one figure, or a step of speed and its time. A firmware without second ramps goes by
+      # the first. @return [Float] in the drive's unit of speed a second
+      def ramp(name, second: false)
+        known = [(:"second_#{name}" if second), name].compact.find { |one| ramp?(one) }
+        return figure("ramps.#{known}") if @profile["ramps.#{known}"]
+        figure("ramps.#{name}_speed") / figure("ramps.#{known}_time")
+      end
+
       # 100 % of a reference.
       def full_speed = @full_speed ||= figure(@profile.speed_command.fetch("limit"))
 
@@ -95,6 +120,21 @@ module Gallop
 
       # In the unit of the entry.
       def figure(key) = @profile[key]&.figure(raw(key)).to_f
+
+      private
+
+      def ramp?(name) = @profile["ramps.#{name}"] || @profile["ramps.#{name}_time"]
+
+      protected
+
+      def starting =
+        [
+          raw("network.command_source"),
+          three_wires?,
+          by_level?,
+          both,
+          inputs.map { |input| [input.function, input.reversed] }
+        ]
     end
   end
 end

@@ -18,14 +18,14 @@ module Gallop
 
       # @param setup [Setup]
       def initialize(setup)
-        @setup = setup
+        @setup = setup.awake
         @functions = setup.inputs.map(&:function)
         @live = @functions.each_index.reject { |n| IDLE.include?(@functions[n]) }
       end
 
       # @return [Array<Start>] by contact, then what comes by itself
       def all
-        return [] unless @setup.commands?
+        return [] unless @setup.by_contacts?
         [*by_contacts, *by_event(:power_up), *by_event(:reset)]
       end
 

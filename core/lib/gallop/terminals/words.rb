@@ -11,7 +11,9 @@ module Gallop
         analog_1: "as analog input 1 asks",
         analog_2: "as analog input 2 asks",
         presets: "at zero",
-        potentiometer: "at the speed that is raised"
+        potentiometer: "at the speed that is raised",
+        process: "as the process controller asks",
+        keys: "at the speed of the drive's keys"
       }.freeze
 
       # @param profile [Objects::Profile] @param setup [Setup]
@@ -23,14 +25,24 @@ module Gallop
       # @param start [Starts::Start] @return [String]
       def of(start) = "#{cause(start)}#{given(start)}: #{DIRECTIONS.fetch(start.run)}, #{what(start)}."
 
-      # @return [String] of an input
-      def self.name(number) = "D#{number}"
+      # Where the keys of the drive command.
+      def of_keys = "Run at the drive's keys: forward or backward, as they are set, #{sources}."
+
+      LETTERS = { "input" => "D", "analog" => "A", "output" => "R" }.freeze # by the kind of a terminal
+
+      # @return [String] as on the device
+      def self.name(number, kind = "input") = "#{LETTERS.fetch(kind)}#{number}"
+
+      # @param wire [String, nil] what hangs there @return [String] as in "D3 (photo eye 2)"
+      def self.wired(name, wire) = wire ? "#{name} (#{wire})" : name
 
       # @param numbers [Array<Integer>] @return [String] as in "D1, D2 and D5"
-      def self.named(numbers) = together(numbers.map { |number| name(number) })
+      def self.named(numbers, kind = "input") = together(numbers.map { |number| name(number, kind) })
       def self.together(names) = names.size > 1 ? "#{names[..-2].join(", ")} and #{names.last}" : names.first
 
       private
+
+      def sources = [[chosen, source].compact.join(", else "), second_ramps].compact.join(", ")
 
       def cause(start)
         return EVENTS.fetch(start.event) if start.contact.nil?
@@ -48,8 +60,7 @@ module Gallop
 
       # Speed and ramps, as far as they are the same in all of them.
       def what(start)
-        return "jog at #{show(@setup.jog_speed)}" if start.jog
-        [[chosen, source].compact.join(", else "), second_ramps].compact.join(", ")
+        start.jog ? "jog at #{show(@setup.jog_speed)}" : sources
       end
 
       def chosen = inputs_of(*PRESETS)&.then { |inputs| "at the preset by #{inputs}" }

@@ -7,7 +7,6 @@ module Gallop
     # The torque-off channels act here, on the hardware, whatever the firmware wants.
     class Axis
       SWITCH_DROP = 1.6 # V over transistor or diode, for the losses of the stage
-      INPUTS = 6 # digital, besides the torque-off channels
       SQRT3 = Math.sqrt(3)
       BUS_STEP = 0.24e-3 # s
 
@@ -22,7 +21,7 @@ module Gallop
                   :heat_sink,
                   :brake,
                   :stage
-      attr_reader :inputs, :analog_inputs, :motoring_energy, :regenerated_energy
+      attr_reader :box, :motoring_energy, :regenerated_energy
       attr_accessor :torque_off_a_closed, :torque_off_b_closed
       attr_reader :hand_torque
       # µs of the pulses at the pulse input; nil without any
@@ -45,8 +44,15 @@ module Gallop
         obstacles: nil,
         appendage: nil,
         second_encoder: nil,
-        bus_reading: {}
+        bus_reading: {},
+        ends: nil,
+        winding_sensor: nil,
+        box: OperatorsBox.new
       )
+        @winding_sensor = winding_sensor
+        @box = box
+        @ends = ends
+        @middle = nil
         @shaft = shaft
         @pulse_input = pulse_input
         @stage = stage
@@ -71,11 +77,9 @@ module Gallop
         @heat_sink = heat_sink
         @torque_off_a_closed = @torque_off_b_closed = true
         @hand_torque = 0.0
-        @inputs = Array.new(INPUTS, false)
-        @analog_inputs = [0.0, 0.0]
         @motoring_energy = @regenerated_energy = 0.0
         @lost_energy = @stage_energy = @heat_time = 0.0
-        @bus_energy = @bus_time = 0.0
+        @bus_energy = @bus_time = @bus_power = 0.0
       end
 
       def phase_open=(open)
@@ -97,6 +101,9 @@ module Gallop
       def torque_allowed? = @torque_off_a_closed && @torque_off_b_closed
       def voltage_limit = bus_voltage / SQRT3
 
+      # What a shunt between bus and power stage sees. @return [Float] A
+      def bus_current = @bus.voltage.positive? ? @bus_power / @bus.voltage : 0.0
+
       # The power stage puts the voltage on the motor for dt.
       def drive(v_alpha, v_beta, dt)
         return coast(dt) unless @torque_off_a_closed && @torque_off_b_closed
@@ -113,7 +120,7 @@ module Gallop
         else
           motor.apply(v_alpha, v_beta, angle + speed * dt, speed, dt)
         end
-        hand_torque += @obstacles.torque(angle, speed) if @obstacles
+        hand_torque += around(angle, speed) if @obstacles || @middle
         hand_torque += @appendage.pull(speed, dt) if @appendage
         mechanics.outside_torque = hand_torque
         mechanics.turn(motor.torque, dt)
@@ -126,7 +133,7 @@ module Gallop
         @motor.open_circuit(@mechanics.angle, @mechanics.speed, dt, @bus.voltage)
         @bus_energy += @motor.electrical_power * dt
         return turn_by_hand(dt) if @hand_holds
-        @obstacles || @appendage ? turn_in_parts(dt) : turn_freely(dt)
+        @obstacles || @middle || @appendage ? turn_in_parts(dt) : turn_freely(dt)
         pass(dt)
       end
 
@@ -181,6 +188,27 @@ module Gallop
       # What can be measured between the wires of a motor with brushes while the power stage is off. @return [Float] V
       def open_voltage = (@turned_round ? -1 : 1) * (@phase_open ? 0.0 : @motor.open_voltage(@mechanics.speed))
 
+      # Every millisecond: what hangs on the terminals, by where the machine is.
+      def tend_box(dt) = @box.step(dt, @middle && (@mechanics.angle - @middle), @mechanics.speed)
+
+      # The ends of the travel, its stops and its switches, with the machine in the middle between them; or the motor
+      # turns freely.
+      def ends_in_place=(on)
+        @middle = on ? @mechanics.angle : nil
+        @box.switches_in_place(on)
+      end
+
+      def ends_in_place? = !@middle.nil?
+
+      # @return [Plant::WindingSensor, nil] nil where the motor has none
+      attr_reader :winding_sensor
+
+      # Ω at the input for it
+      def sensed_ohms = @winding_sensor ? @winding_sensor.resistance(@winding.temperature) : Plant::WindingSensor::OPEN
+
+      # @return [Plant::Obstacles, nil] nil where the machine has none
+      attr_reader :ends
+
       # Every millisecond: the brake follows its coil, and the losses gathered since the last call turn into
       # temperature.
       def tend
@@ -199,8 +227,14 @@ module Gallop
 
       # Whether what is around the shaft moves it although nothing turns.
       def pushed?
-        @obstacles&.drives? &&
-          @obstacles.torque(@mechanics.angle, 0.0).abs > @mechanics.breakaway + @mechanics.brake_torque
+        (@middle || @obstacles&.drives?) &&
+          around(@mechanics.angle, 0.0).abs > @mechanics.breakaway + @mechanics.brake_torque
+      end
+
+      # Of what is around the shaft, and of the ends of its travel. @return [Float] N·m
+      def around(angle, speed)
+        torque = @obstacles ? @obstacles.torque(angle, speed) : 0.0
+        @middle ? torque + @ends.torque(angle - @middle, speed) : torque
       end
 
       def let_go
@@ -217,8 +251,7 @@ module Gallop
         parts = (dt / SHORT).ceil
         part = dt / parts
         parts.times do
-          outside = @hand_torque
-          outside += @obstacles.torque(@mechanics.angle, @mechanics.speed) if @obstacles
+          outside = @hand_torque + around(@mechanics.angle, @mechanics.speed)
           outside += @appendage.pull(@mechanics.speed, part) if @appendage
           @mechanics.outside_torque = outside
           @mechanics.turn(@motor.torque, part)
@@ -254,7 +287,8 @@ module Gallop
         lost = @stage ? @stage_energy : SWITCH_DROP * @motor.legs_current * time
         energy = @bus_energy + lost
         energy.positive? ? @motoring_energy += energy : @regenerated_energy -= energy
-        @bus.draw(energy / time, time)
+        @bus_power = energy / time
+        @bus.draw(@bus_power, time)
         @lost_energy += lost
         @heat_time += time
         @stage_energy = @bus_energy = @bus_time = 0.0

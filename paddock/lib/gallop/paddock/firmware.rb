@@ -106,6 +106,9 @@ module Gallop
       # Whether it moves to places.
       def positioning? = false
 
+      # Whether a limit holds the motor back just now.
+      def held_back? = internal_limit? ? true : false
+
       # The target that was written, in the drive's unit of speed.
       def network_target
         @target_entry ||= profile.fetch("speed.target")
@@ -168,6 +171,7 @@ module Gallop
         @sensing = Sensing.new(self)
         @brake = HoldingBrake.new(self)
         @load_monitor = LoadMonitor.new(self)
+        @motor_sensor = MotorSensor.new(self)
         @terminals = Terminals.new(self)
         @contacts = ContactCommand.new(self)
         @statistics = Statistics.new(self)
@@ -184,6 +188,7 @@ module Gallop
           @sensing,
           @brake,
           @load_monitor,
+          @motor_sensor,
           @terminals,
           @contacts,
           @statistics,

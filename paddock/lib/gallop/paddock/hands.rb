@@ -69,8 +69,10 @@ module Gallop
       HALLS = ->(axis) { axis.encoder if axis.encoder&.halls? }
       PAIR = ->(axis) { axis.encoder if axis.encoder.respond_to?(:word) }
       BRAKE = ->(axis) { axis.brake }
+      WINDING = ->(axis) { axis.winding_sensor }
       MECHANICS = ->(axis) { axis.mechanics }
       LINES = ->(axis) { axis.bus if axis.bus.respond_to?(:three_lines?) && axis.bus.three_lines? }
+      ENDS = ->(axis) { axis if axis.ends }
       PULSE = ->(axis) { axis if axis.pulse_input? }
 
       # Mistakes of wiring, and a load that is not coupled.
@@ -81,6 +83,7 @@ module Gallop
         switch("index_exchanged", :index_exchanged, of: CHANNELS),
         switch("slow_signal_off", :word_powered, of: PAIR, inverted: true),
         switch("hall_order", :hall_order, of: HALLS).with(range: 0..5),
+        switch("winding_sensor_off", :connected, of: WINDING, inverted: true),
         switch("brake_unwired", :wired, of: BRAKE, inverted: true),
         switch("uncoupled", :coupled, of: MECHANICS, inverted: true)
       ].freeze
@@ -106,6 +109,12 @@ module Gallop
           set: ->(axis, figure) { axis.hand_torque = figure }
         ),
         Hand.new(
+          name: "ends",
+          of: ENDS,
+          get: ->(one) { ENDS.call(one.axis)&.ends_in_place? },
+          set: ->(one, on) { one.axis.ends_in_place = on }
+        ),
+        Hand.new(
           name: "pulse_width",
           of: PULSE,
           range: 0.0..3000.0,
@@ -127,25 +136,36 @@ module Gallop
           range: -20.0..20.0,
           get: ->(one) { one.axis.turning_by_hand? },
           set: ->(one, turns) { one.axis.hand_turn(turns.to_f) }
-        ),
-        *(1..Axis::INPUTS).map do |n|
-          Hand.new(
-            name: "input_#{n}",
-            get: ->(one) { one.axis.inputs[n - 1] },
-            set: ->(one, on) { one.axis.inputs[n - 1] = on }
-          )
-        end,
-        *(1..2).map do |n|
-          Hand.new(
-            name: "analog_#{n}",
-            range: -10.0..10.0,
-            get: ->(one) { one.axis.analog_inputs[n - 1] },
-            set: ->(one, volts) { one.axis.analog_inputs[n - 1] = volts.to_f }
-          )
-        end
+        )
       ].freeze
 
-      ALL = (MACHINE + WIRING + OTHERS).to_h { |hand| [hand.name, hand] }.freeze
+      # At the terminals: contacts and sources, and the wires to them.
+      TERMINALS =
+        (1..OperatorsBox::INPUTS).flat_map do |n|
+          contact = ->(axis) { axis.box.contacts[n - 1] }
+          [
+            switch("input_#{n}", :operated, of: contact),
+            switch("input_#{n}_opening", :opening, of: contact),
+            switch("input_#{n}_shorted", :shorted, of: contact),
+            switch("input_#{n}_bounce", :bounce, of: contact).with(range: 0.0..0.2),
+            switch("input_#{n}_lands_on", :lands_on, of: contact).with(range: OperatorsBox::OFF..OperatorsBox::INPUTS)
+          ]
+        end +
+          (1..OperatorsBox::ANALOGS).flat_map do |n|
+            source = ->(axis) { axis.box.sources[n - 1] }
+            [
+              switch("analog_#{n}", :volts, of: source).with(range: -12.0..12.0),
+              switch("analog_#{n}_connected", :connected, of: source),
+              switch("analog_#{n}_reversed", :reversed, of: source),
+              switch("analog_#{n}_pumped", :pumped, of: source),
+              switch("analog_#{n}_noise", :noise, of: source).with(range: 0.0..2.0)
+            ]
+          end
+
+      # At the drive's own keys: pushed for a moment.
+      KEYS = Gallop::Terminals::Keypad::KEYS.map { |key| switch("key_#{key}", key, of: ->(axis) { axis.box.keypad }) }
+
+      ALL = (MACHINE + WIRING + OTHERS + TERMINALS + KEYS).to_h { |hand| [hand.name, hand] }.freeze
 
       # @raise [Unacceptable]
       def self.named(name)

@@ -93,8 +93,7 @@ module Gallop
           motor_wires: stand_in.profile.motor_wires,
           battery: axis.bus.is_a?(Plant::BatteryBus),
           terminals: !stand_in.profile["terminals.input_1_function"].nil?,
-          inputs: axis.inputs,
-          analog_inputs: axis.analog_inputs,
+          box: box(stand_in),
           firmware: stand_in.flash.version,
           wiring: Hands.seen(Hands::WIRING, stand_in),
           brake: axis.brake && { open: axis.brake.open?, powered: axis.brake.powered, lifted: axis.brake.lifted },
@@ -103,6 +102,34 @@ module Gallop
           simulated_time: stand_in.simulated_time.round(3)
         }
       end
+
+      # What hangs on the terminals, and what the drive gives out there.
+      def box(stand_in)
+        axis = stand_in.axis
+        box = axis.box
+        {
+          contacts:
+            box.contacts.each_with_index.map do |contact, n|
+              contact.to_h.merge(
+                conducts: box.conducts?(n),
+                touched: box.touched?(n),
+                by_machine: axis.ends_in_place? && box.cams.any? { |cam| cam.contact == n + 1 }
+              )
+            end,
+          display: box.keypad && display(stand_in),
+          sources: box.sources.map(&:to_h),
+          lamps: (0..2).map { |n| box.lamps[n] == 1 },
+          meter: box.meter.round(2)
+        }
+      end
+
+      # Of the drive's own keys; dark without power, and while it boots.
+      def display(stand_in) =
+        if stand_in.state == :running
+          Firmware::Display.new(stand_in.firmware).lines
+        else
+          [" " * Firmware::Display::WIDTH] * 2
+        end
 
       def respond(status, body) = [status, { "content-type" => "application/json" }, [JSON.generate(body)]]
     end

@@ -23,6 +23,7 @@ module Gallop
         enabled: FAILURE,
         held: FAILURE,
         not_held: FAILURE,
+        terminals: FAILURE,
         busy: BUSY,
         function: FUNCTION,
         count: VALUE

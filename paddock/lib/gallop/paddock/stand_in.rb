@@ -107,6 +107,7 @@ module Gallop
       def fall_silent
         @loader_wanted = powered? && @firmware.loader_wanted? unless @firmware.loader?
         @firmware.power_down
+        axis.box.go_dark
         @firmware = nil
         @booting_for = 0.0
       end

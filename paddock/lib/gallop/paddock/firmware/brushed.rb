@@ -47,6 +47,8 @@ module Gallop
 
         def pole_pairs_set = 1
         def offset_set = 0.0
+        def phases = 1
+        def duty = @voltage.abs / axis.bus_voltage
         def tune_current =
           @current.tune(resistance: @resistance, inductance: @inductance, bandwidth: @bandwidth, dt: DT)
         def read_count = @by_count && axis.encoder ? super : 0
@@ -113,11 +115,13 @@ module Gallop
           watch_wires(dt)
         end
 
-        # A motor that is to turn takes some current; without any its back-EMF looks like the voltage that is put out.
+        # A motor that is to turn takes some current; without any its back-EMF looks like the voltage that is put out. A
+        # bound that leaves it none is no broken wire.
         def watch_wires(dt)
           @mean_current += 0.02 * (torque_current - @mean_current)
           none =
-            @stage_on && @wanted_speed.abs > @standstill && @mean_current.abs < NOTHING * setting("motor.rated_current")
+            @stage_on && @wanted_speed.abs > @standstill && !@speed_loop.limited &&
+              @mean_current.abs < NOTHING * setting("motor.rated_current")
           @open_for = none ? @open_for + dt : 0.0
           trip(WIRE_OPEN, Stopping::COAST) if @open_for > OPEN_TIME
         end

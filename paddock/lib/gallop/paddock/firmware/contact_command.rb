@@ -13,7 +13,6 @@ module Gallop
         SHUTDOWN = 0x6
         COAST = [0x0].freeze
         QUICK_STOP = [0x2].freeze
-        COASTING = 1 # of terminals.stop_by
 
         # Terminals of the drive. @return [Gallop::Terminals::Logic, nil]
         def logic = drive.terminals.logic
@@ -24,20 +23,20 @@ module Gallop
         end
 
         def settings_changed
-          @coasts = raw("terminals.stop_by") == COASTING
+          @coasts = raw("terminals.stop_by") == Gallop::Terminals::Stops::COAST
+          @by_current = raw("terminals.stop_by") == Gallop::Terminals::Stops::DIRECT
           return unless raw("presets.jog_time")
           entry = drive.profile.fetch("speed.target")
           @step = entry.figure(1).to_f
           @jog_rate = setting("presets.jog_speed") / setting("presets.jog_time")
           @bounds_second = drive.profile.settings.any? { |one| one.key.start_with?("ramps.second_") }
-          @leads = logic.setup.leads?
         end
 
         # Whether starts and stops are the contacts'.
-        def commands? = logic ? logic.setup.commands? : false
+        def commands? = logic ? logic.commands? : false
 
         # Whether a reference of the drive's own takes the place of the target over the network.
-        def leads? = @leads
+        def leads? = logic ? logic.leads? : false
 
         # In steps of the target. @return [Float]
         def target = logic.speed / @step
@@ -48,6 +47,9 @@ module Gallop
 
         # In which direction contacts have started it; 0 while they do not command
         def direction = commands? ? logic.run : 0
+
+        # Whether a stop by contacts takes direct current in the place of the ramp.
+        def stops_by_current? = @by_current && commands? && logic.run.zero?
 
         # Somebody else stopped the motor.
         def block = logic&.block
@@ -80,11 +82,12 @@ module Gallop
           return drive.trip(EXTERNAL) if logic.external_fault?
           return drive.trip(WIRE_BROKEN) if logic.broken == :fault
           return unless drive.machine.state == :operation_enabled
-          return drive.command_itself(QUICK_STOP) if logic.quick_stop?
+          return drive.command_itself(QUICK_STOP) if logic.quick_stop? || (logic.keypad.stops? && !commands?)
           drive.trip(LIMIT_SWITCH, Monitors::QUICK) if drive.positioning? && at_limit?(drive.demanded_speed)
         end
 
         def start
+          return if drive.ends_for_good?
           return drive.command_itself(GO_ON) if drive.machine.state == :operation_enabled && drive.ends?
           return if drive.machine.state == :operation_enabled || !drive.switch_on_permitted?
           drive.command_itself(PowerUp::ENABLING) unless drive.machine.state == :quick_stop_active

@@ -67,6 +67,7 @@ module Gallop
             machine.state,
             voltage: bus_charged?,
             warning: warning?,
+            remote: !contacts.commands?,
             target_reached: target_reached?,
             internal_limit: internal_limit?,
             mode_bits: mode_bits
@@ -87,8 +88,11 @@ module Gallop
         end
       end
 
-      # One request was served; counted for the statistics.
-      def served = @statistics.asked
+      # One request was served.
+      def served
+        @statistics.asked
+        @terminals.heard
+      end
     end
   end
 end

@@ -65,6 +65,16 @@ module Gallop
         def demanded_speed = asked_speed * RPM_RAD
 
         def target_reached? = @reached_for > 0.02
+        def warning? = super || @lost_phase.warns? || @upkeep.warns?
+        def ends_for_good? = ends? && @direct_current.at_speed?
+
+        # Of the motor that is in use.
+        def setting(key) = @second_motor&.figure(key) || super
+
+        def power_down
+          @heat = @second_motor.put_down(@heat)
+          super
+        end
 
         private
 
@@ -74,9 +84,11 @@ module Gallop
           @lost_phase = LostPhase.new(self)
           @direct_current = DirectCurrent.new(self)
           @catching = Catching.new(self)
+          @second_motor = SecondMotor.new(self)
+          @upkeep = Upkeep.new(self)
         end
 
-        def parts = [*super, @encoder, @lost_phase, @direct_current, @catching]
+        def parts = [*super, @encoder, @lost_phase, @direct_current, @catching, @second_motor, @upkeep]
 
         def start_loops
           @modulator = Control::VoltsPerHertz.new
@@ -92,7 +104,7 @@ module Gallop
 
         def take_figures
           take_monitor_figures
-          @pairs = @effective["motor.pole_pairs"]
+          @pairs = setting("motor.pole_pairs")
           @hertz = @pairs / 60.0
           axis.stage&.switch_at(rate: setting("output.switching_frequency") * 1000.0)
           take_plate
@@ -274,7 +286,9 @@ module Gallop
         # Whoever wants to go on gets the ramp back.
         def hand_over(dt, stop)
           return @direct_current.wake unless stop
-          return unless @direct_current.takes_over?(@ramp.speed, dt)
+          instead = ends? && contacts.stops_by_current?
+          return unless @direct_current.takes_over?(@ramp.speed, dt, instead: instead)
+          @flux_wait = setting("ramps.restart_wait") / 1000.0 if @direct_current.at_speed?
           @modulator.reset
           @ramp.reset(0.0)
         end
@@ -344,7 +358,14 @@ module Gallop
         def direction = @modulator.output_frequency.negative? ? -1 : 1
         def torque_current = @stage_on ? direction * @modulator.active_current / SQRT2 : 0.0
 
+        def change_motor(dt)
+          before = @second_motor.in_use?
+          @heat = @second_motor.step(@heat, @heat_rate, dt)
+          take_settings if @second_motor.in_use? != before
+        end
+
         def observe_family(dt)
+          change_motor(dt)
           @display_speed += 0.05 * (measured_speed - @display_speed)
           @display_speed = 0.0 if @display_speed.abs < 0.02
           at_target = !stop_kind && @stage_on && (asked_speed - held(@target)).abs < 0.5

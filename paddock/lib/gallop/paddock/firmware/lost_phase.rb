@@ -11,29 +11,40 @@ module Gallop
         SHORTEST = 0.25 # s of a look
         NOTHING = 0.1 # of the largest phase's peak
         WORKING = 0.2 # of the rated current, which the largest phase must carry
-        TRIPS = 2 # choice of monitors.output_phase
+        WARNS = 1 # choices of monitors.output_phase
+        TRIPS = 2
 
         def wake
-          @time = @peak_u = @peak_v = @peak_w = 0.0
+          @missing = false
+          look_anew
         end
 
+        # Whether a phase was missing at the last look.
+        def warns? = @missing
+
         def settings_changed
+          @watches = raw("monitors.output_phase").to_i >= WARNS
           @trips = raw("monitors.output_phase") == TRIPS
           @working = WORKING * setting("motor.rated_current") * SQRT2
         end
 
         def each_millisecond(dt)
           frequency = drive.frequency_asked
-          return wake unless @trips && drive.stage_on? && frequency > SLOWEST
+          return wake unless @watches && drive.stage_on? && frequency > SLOWEST
           see(axis.sensor)
           @time += dt
           return if @time < [SHORTEST, 1.5 / frequency].max
           peaks = [@peak_u, @peak_v, @peak_w]
-          wake
-          drive.trip(FAULT, Stopping::COAST) if peaks.max > @working && peaks.min < NOTHING * peaks.max
+          look_anew
+          @missing = peaks.max > @working && peaks.min < NOTHING * peaks.max
+          drive.trip(FAULT, Stopping::COAST) if @missing && @trips
         end
 
         private
+
+        def look_anew
+          @time = @peak_u = @peak_v = @peak_w = 0.0
+        end
 
         def see(sensor)
           u = sensor.i_u

@@ -27,6 +27,9 @@ module Gallop
 
         def warning? =
           @heat >= setting("monitors.heat_warning") / 100.0 || @load_monitor.mains_warning? || @contacts.warns?
+
+        # V at which it trips.
+        def over_voltage = @over_voltage
         def watchdog_armed? = @watchdog_window.positive?
 
         def switch_on_permitted? = (inhibits & ~8).zero? && !machine.faulted?
@@ -52,6 +55,8 @@ module Gallop
             axis.torque_allowed?
           when MOTOR_HEAT
             @heat < RATED_HEAT
+          when MotorSensor::HOT, MotorSensor::LOST
+            @motor_sensor.cool?
           when HOT_HEAT_SINK
             axis.heat_sink.temperature < @hottest_sink - 5
           when OVER_VOLTAGE
@@ -108,6 +113,7 @@ module Gallop
           return trip(MOTOR_HEAT) if @heat_trips && @heat > HEAT_TRIP
           watch_watchdog(dt)
           @load_monitor.each_millisecond(dt)
+          @motor_sensor.each_millisecond(dt)
           watch_family(dt)
         end
 

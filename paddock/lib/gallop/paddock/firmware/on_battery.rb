@@ -5,7 +5,36 @@ module Gallop
     class Firmware
       # What drives on a battery have beside a servo's figures.
       module OnBattery
+        UNBOUNDED = [-Float::INFINITY, Float::INFINITY].freeze
+
+        # W/(N·m)² that the winding takes beside the work, as its setting says
+        def winding_heat =
+          phases * setting("motor.phase_resistance") / of_shaft("motor.torque_constant", :torque_constant)**2
+
+        # N·m
+        def delivered_torque = @stage_on ? actual_torque : 0.0
+
         private
+
+        def phases = 3
+
+        def wake_parts
+          super
+          @battery = BatteryLimit.new(self)
+        end
+
+        def parts = [*super, @battery]
+
+        def watch_family(dt)
+          @battery.each_millisecond(dt)
+          super
+        end
+
+        # A stop comes before the battery: it may use the whole torque.
+        def control_speed
+          @speed_loop.within(*(@machine.state == :operation_enabled ? @battery.bounds : UNBOUNDED))
+          super
+        end
 
         # How its stage switches is a setting here, as its hardware is chosen by the builder of the machine.
         def take_figures
@@ -19,9 +48,14 @@ module Gallop
         def family_figures
           super.merge(
             "feedback.count" => -> { wrapped(@count) },
-            "battery.voltage" => -> { milli(axis.bus_voltage / @effective["battery.cells"]) }
+            "battery.voltage" => -> { milli(axis.bus_voltage / @effective["battery.cells"]) },
+            "battery.current" => -> { (@battery.current * 10).round },
+            "stage.duty" => -> { @stage_on ? (duty * 1000).round : 0 }
           )
         end
+
+        # Of the bus, between two wires
+        def duty = Math.sqrt(3) * Math.hypot(@current.v_alpha, @current.v_beta) / axis.bus_voltage
       end
     end
   end

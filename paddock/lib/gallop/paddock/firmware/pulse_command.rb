@@ -10,9 +10,10 @@ module Gallop
         LOST = 0xFF40
 
         # −1 to 1
-        def pulse_share = @pulse.share(axis.pulse_width, turning: @speed > @standstill)
-        # 0 to 1
-        def pulse_brake = @pulse.brake(axis.pulse_width)
+        def pulse_share = @pulse.share
+
+        # N·m with which it brakes. @param most [Float] N·m that there are
+        def pulse_braking(most) = @pulse.brake * [@pulse_most_brake, most].min
         def asked_speed = pulse_commands? ? pulse_share * @bounds.top : super
 
         private
@@ -20,21 +21,25 @@ module Gallop
         def wake_parts
           super
           @by_pulse = TorqueByPulse.new(self)
-          @pulse_age = 0.0
         end
 
         def take_targets
           super
           @pulse_function = @effective["pulse.function"]
-          @pulse =
-            PulseInput.new(
-              centre: setting("pulse.centre").to_f,
-              deadband: setting("pulse.deadband").to_f,
-              low: setting("pulse.low").to_f,
-              high: setting("pulse.high").to_f,
-              below: @effective["pulse.reverse"]
-            )
-          @pulse_lost_time = setting("pulse.lost_time") / 1000.0
+          @pulse_most_brake = setting("pulse.brake_torque") / 100 * of_shaft("motor.rated_torque", :torque)
+          take_pulse(Gallop::Terminals::Pulse.setting(Gallop::Terminals::Setup.new(profile, @effective)))
+        end
+
+        def take_pulse(setting)
+          return if @pulse&.setting == setting
+          before = @pulse
+          @pulse = Gallop::Terminals::Pulse.new(setting)
+          @pulse.carry_on(before) if before
+        end
+
+        def begin_operation
+          @pulse.await_release
+          super
         end
 
         def pulse_commands? = @pulse_function.positive?
@@ -42,12 +47,12 @@ module Gallop
 
         def watch_family(dt)
           super
-          @pulse_age = axis.pulse_width ? 0.0 : @pulse_age + dt
-          trip(LOST) if @stage_on && pulse_commands? && @pulse_age > @pulse_lost_time
+          @pulse.step(axis.pulse_width, turning: @speed > @standstill, enabled: @stage_on, dt: dt)
+          trip(LOST) if @stage_on && pulse_commands? && @pulse.lost?
         end
 
         def family_figures = super.merge("pulse.width" => -> { axis.pulse_width.to_i })
-        def family_reset_permitted? = super && (@fault_code != LOST || !axis.pulse_width.nil?)
+        def family_reset_permitted? = super && (@fault_code != LOST || !@pulse.lost?)
       end
     end
   end

@@ -28,6 +28,9 @@ module Gallop
         # Whether it comes to rest before a word is carried out.
         def ends? = !@stop_request.nil?
 
+        # Whether it does, and that cannot be called off any more.
+        def ends_for_good? = false
+
         private
 
         def ramp_of(option) = QUICK_RAMP.include?(option) ? :quick : :slow

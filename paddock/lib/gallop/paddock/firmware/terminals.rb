@@ -3,56 +3,55 @@
 module Gallop
   module Paddock
     class Firmware
-      # Inputs, by the logic that core has for them; outputs by condition; analog inputs as they are measured.
+      # Inputs, outputs and analog signals, by the logic that core has for them.
       class Terminals < Part
-        FIRST_INPUT_BIT = 18
+        STANDSTILL = 0.1 # rad/s
+        SILENCE = 0.5 # s without a request after which nobody asks for an output any more
 
         def wake
-          @output_ages = (1..3).select { |n| drive.profile["terminals.output_#{n}_function"] }.map { 0.0 }
-          @outputs = 0
+          @outputs = []
+          @silent_for = nil # whoever has never asked anything is somebody at the drive itself
         end
 
-        # Taken out of the memory once instead of every millisecond: what the inputs mean; [function, s, reversed,
-        # threshold] of each output.
+        # Somebody asks over the network.
+        def heard = @silent_for = 0.0
+
+        # Taken out of the memory once instead of every millisecond: what the terminals mean.
         def settings_changed
           return unless raw("terminals.input_1_function")
-          take_inputs
-          @output_settings =
-            Array.new(@output_ages.size) do |n|
-              name = "terminals.output_#{n + 1}"
-              [
-                raw("#{name}_function"),
-                raw("#{name}_delay") / 1000.0,
-                raw("#{name}_polarity") == 1,
-                setting("#{name}_threshold") / 100
-              ]
-            end
           @speed = drive.of_shaft("limits.motor_speed", :speed)
           @current = setting("motor.rated_current") * SQRT2
+          setup = Gallop::Terminals::Setup.new(drive.profile, drive.effective.dup)
+          take(setup) unless @logic && @logic.setup.same?(setup)
         end
 
         # @return [Gallop::Terminals::Logic, nil] nil where the family has no terminals
         attr_reader :logic
 
         def each_millisecond(dt)
+          axis.tend_box(dt)
           return if @logic.nil?
+          box = axis.box
           @logic.step(
-            contacts: axis.inputs,
-            volts: axis.analog_inputs,
+            contacts: box.closed,
+            volts: box.volts,
             network: drive.network_target,
             ready: drive.switch_on_permitted?,
+            keys: box.keypad&.pressed || 0,
+            rests: !drive.stage_on?,
             dt: dt
           )
-          @outputs = 0
-          @output_settings.each_index { |n| @outputs |= 1 << n if output_on?(n, dt) }
+          @silent_for += dt if @silent_for
+          box.lamps = switch_outputs(dt)
+          box.meter = @analog_output.volts(share(@analog_output.source))
         end
 
         def signals
           {
             "terminals.inputs" => -> { input_bits },
-            "terminals.outputs" => -> { @outputs },
-            "terminals.analog_1" => -> { axis.analog_inputs[0] },
-            "terminals.analog_2" => -> { axis.analog_inputs[1] }
+            "terminals.outputs" => -> { axis.box.lamps },
+            "terminals.analog_1" => -> { axis.box.volts[0] },
+            "terminals.analog_2" => -> { axis.box.volts[1] }
           }
         end
 
@@ -63,47 +62,84 @@ module Gallop
             "references.in_force" => -> { Gallop::Terminals::SOURCES.key(@logic.source) },
             "references.asked" => -> { asked.raw(@logic.speed) },
             "references.preset" => -> { @logic.preset },
-            "references.run" => -> { @logic.run }
+            "references.run" => -> { @logic.run },
+            "keys.local" => -> { @logic.keypad.local? ? 1 : 0 },
+            **(1..OperatorsBox::INPUTS).to_h do |n|
+              ["terminals.input_#{n}_changes", -> { @logic.inputs.changes[n - 1] & 0xFFFF }]
+            end
           }
         end
 
         private
 
-        # A new setup takes over what the old one knew of the contacts; a write that changes nothing here leaves them
-        # as they are.
-        def take_inputs
-          setup = Gallop::Terminals::Setup.new(drive.profile, drive.effective.dup)
-          return if @logic && @logic.setup.same?(setup)
+        # A new setup takes over what the old one knew of the contacts.
+        def take(setup)
           logic = Gallop::Terminals::Logic.new(setup)
-          @logic ? logic.carry_on(@logic, axis.inputs) : logic.begin(axis.inputs)
+          @logic ? logic.carry_on(@logic, axis.box.closed) : begin_with(logic)
           @logic = logic
+          before = @outputs
+          @outputs = setup.outputs.map { |setting| Gallop::Terminals::Output.new(setting) }
+          @outputs.zip(before) { |output, old| output.carry_on(old) if old }
+          @analog_output = Gallop::Terminals::AnalogOutput.new(setup)
         end
 
-        def output_on?(n, dt)
-          function, delay, reversed, threshold = @output_settings[n]
-          return false if function.zero?
-          @output_ages[n] = condition?(function, threshold) ? @output_ages[n] + dt : 0.0
-          (@output_ages[n].positive? && @output_ages[n] >= delay) ^ reversed
+        def begin_with(logic)
+          axis.tend_box(0.001)
+          logic.begin(axis.box.closed)
         end
 
-        def condition?(function, threshold)
+        def switch_outputs(dt)
+          bits = 0
+          @outputs.each_with_index do |output, n|
+            output.step(state(output.setting.function, n), dt)
+            bits |= 1 << n if output.closed?
+          end
+          bits
+        end
+
+        # What an output shows: so or not, or a figure in percent.
+        def state(function, n)
           case function
-          when 1
+          when :ready
             drive.switch_on_permitted?
-          when 2
+          when :enabled
             drive.machine.state == :operation_enabled
-          when 3
+          when :fault
             drive.machine.faulted?
-          when 4
+          when :warning
             drive.warning?
-          when 5
+          when :reached
             drive.target_reached?
-          when 6
-            drive.measured_speed.abs < 0.1
-          when 8
-            drive.measured_speed.abs > threshold * @speed
-          when 9
-            Math.sqrt(drive.current_square) > threshold * @current
+          when :standstill
+            drive.measured_speed.abs < STANDSTILL
+          when :brake
+            axis.brake ? axis.brake.powered : false
+          when :controller
+            @silent_for.to_f < SILENCE && drive.memory.live["terminals.outputs_asked"][n] == 1
+          when :limit
+            drive.held_back?
+          when :driven
+            drive.stage_on? && !drive.demanded_speed.zero?
+          else
+            Gallop::Terminals::Output::LEVELS.include?(function) ? share(function).abs : false
+          end
+        end
+
+        # @return [Float] %
+        def share(figure)
+          case figure
+          when :speed
+            100 * drive.measured_speed / @speed
+          when :current
+            100 * Math.sqrt(drive.current_square) / @current
+          when :torque
+            100 * drive.torque_share
+          when :bus
+            100 * axis.bus_voltage / drive.over_voltage
+          when :heat
+            100 * drive.heat
+          else
+            0.0
           end
         end
 
@@ -111,7 +147,7 @@ module Gallop
           torque_off = (axis.torque_off_a_closed ? 0x10000 : 0) | (axis.torque_off_b_closed ? 0x20000 : 0)
           return torque_off if @logic.nil?
           switches = (@logic.limit_low? ? 1 : 0) | (@logic.limit_high? ? 2 : 0) | (@logic.home? ? 4 : 0)
-          (@logic.inputs.bits << FIRST_INPUT_BIT) | torque_off | switches
+          (@logic.inputs.bits << Gallop::Terminals::FIRST_INPUT_BIT) | torque_off | switches
         end
       end
     end

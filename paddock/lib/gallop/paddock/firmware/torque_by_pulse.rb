@@ -9,7 +9,7 @@ module Gallop
         TAPER = 0.1 # of the highest speed
 
         def wake
-          @speed = @rate = @share = @brake = 0.0
+          @speed = @rate = @share = 0.0
           @top = 1.0
         end
 
@@ -18,14 +18,13 @@ module Gallop
           @speed = bounds.held((share <=> 0.0) * bounds.top)
           @rate = 0.0
           @share = @speed == 0.0 ? 0.0 : share
-          @brake = @share == 0.0 ? drive.pulse_brake : 0.0
           @top = bounds.towards(@share)
         end
 
         def torque(loop, speed, _ahead, most)
-          return loop.step(0.0, speed, 0.0, @brake * most) if @share == 0.0
+          return loop.step(0.0, speed, 0.0, drive.pulse_braking(most)) if @share == 0.0
           loop.reset
-          @share * ((@top - speed * (@share <=> 0.0)) / (TAPER * @top)).clamp(-1.0, 1.0) * most
+          loop.clamp(@share * ((@top - speed * (@share <=> 0.0)) / (TAPER * @top)).clamp(-1.0, 1.0) * most)
         end
       end
     end

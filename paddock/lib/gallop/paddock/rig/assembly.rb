@@ -40,9 +40,23 @@ module Gallop
             appendage: @drive["appendage"] && Plant::Appendage.new(**figures("appendage")),
             second_encoder: second_encoder,
             bus_reading: @drive["bus_reading"] ? figures("bus_reading") : {},
+            box: box,
+            ends: @drive["ends"] && Plant::Obstacles.new(**figures("ends").except(:switches)),
             pulse_input: !@profile["pulse.function"].nil?,
+            winding_sensor: @drive["winding_sensor"] && Plant::WindingSensor.new(**figures("winding_sensor")),
             winding: thermal_mass(@drive["motor"]),
             heat_sink: thermal_mass(@drive["heat_sink"])
+          )
+        end
+
+        def box
+          switches = @drive.dig("ends", "switches").to_a
+          OperatorsBox.new(
+            seed: @drive["serial"] & 0x7fffffff,
+            cams: switches.map { |one| OperatorsBox::Cam.new(contact: one["input"], from: one["from"], to: one["to"]) },
+            opening: switches.select { |one| one["opening"] }.map { |one| one["input"] },
+            offsets: [@drive["analog_offset_1"], @drive["analog_offset_2"]],
+            keypad: @profile["keys.local"] ? OperatorsBox::Keypad.new : nil
           )
         end
 

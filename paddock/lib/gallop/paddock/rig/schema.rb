@@ -287,6 +287,25 @@ module Gallop
             drift_end: figure(0.0..5.0, default: nil)
           )
         BUS_READING = define(gain: figure(0.8..1.25, default: 1.0), offset: figure(-20.0..20.0, default: 0.0))
+        # On the machine, operated between two angles from the middle of the travel.
+        SWITCH =
+          define(
+            input: whole(1..OperatorsBox::INPUTS),
+            from: figure(-1e6..1e6, default: nil),
+            to: figure(-1e6..1e6, default: nil),
+            opening: one_of(true, false).with(default: false)
+          )
+        # Where the travel ends, once hands have put its ends in place; see Plant::Obstacles.
+        ENDS =
+          define(
+            stop_low: figure(-1e6..0.0),
+            stop_high: figure(0.0..1e6),
+            stop_stiffness: figure(0.1..1e4, default: 50.0),
+            stop_loss: figure(0.0..10.0, default: 0.01),
+            switches: Rule.new(kind: :list, schema: SWITCH, default: [])
+          )
+        WINDING_SENSOR =
+          define(kind: one_of(*Plant::WindingSensor::KINDS), trips_at: figure(60.0..200.0, default: 140.0))
         HEAT_SINK = define(thermal_resistance: figure(0.001..50.0), thermal_time: figure(1.0..36_000.0))
         DRIVE =
           define(
@@ -299,12 +318,16 @@ module Gallop
             brake: part(BRAKE, default: nil),
             supply: anything,
             sensor: part(SENSOR, default: SENSOR.check({}, "sensor")),
+            winding_sensor: part(WINDING_SENSOR, default: nil),
             heat_sink: part(HEAT_SINK),
             stage: part(STAGE, default: nil),
             obstacles: part(OBSTACLES, default: nil),
             appendage: part(APPENDAGE, default: nil),
             second_feedback: part(SECOND_FEEDBACK, default: nil),
             bus_reading: part(BUS_READING, default: nil),
+            ends: part(ENDS, default: nil),
+            analog_offset_1: figure(-0.5..0.5, default: 0.0),
+            analog_offset_2: figure(-0.5..0.5, default: 0.0),
             boot_time: figure(0.0..60.0, default: 1.2),
             ambient: figure(-40.0..80.0, default: 25.0),
             firmware: Rule.new(kind: :version, default: nil),

@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+module Api
+  # A drive that is set up like another one of its family.
+  class TwinsController < BaseController
+    act create: :plan
+
+    before_action :family!
+
+    # What it would mean.
+    def show = render(json: { facts: twin.facts, replaced: twin.replaced, values: twin.values.size })
+
+    def create
+      raise Gallop::Objects::Unacceptable, "That needs an explicit yes (confirm)." unless params[:confirm] == true
+      facts = twin.facts
+      render json: { facts: facts, drafted: twin.take }
+    end
+
+    private
+
+    def twin = @twin ||= Twin.new(drive, drive.project.drives.find(record(:of))).tap(&:permit!)
+  end
+end

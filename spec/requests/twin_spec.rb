@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+require "rails_helper"
+
+RSpec.describe "A drive set up like another", type: :request do
+  include DriveFactory
+  include ApiCalls
+
+  # Never connected: of a family that is known.
+  def drive(name, family: "fjord") =
+    create_drive(nil, name).tap { |one| one.update!(family: family, identity: { "firmware" => "1.1.0" }) }
+
+  let(:left) { drive("Left") }
+  let(:right) { drive("Right") }
+  let(:path) { "/drives/#{right.id}/twin" }
+
+  before do
+    StageFacts.named("motor").new(left).keep(DriveFactory::ROLL_TUG)
+    left.reload.draft_all(
+      { "pulse.centre" => 1480, "feedback.commutation_offset" => 300, "limits.motor_speed" => 2400 }
+    )
+    StageFacts.named("motor").new(right).keep("rated_torque" => "1")
+  end
+
+  it "takes facts and values in one act, and leaves what is its own" do
+    expect(api(:get, "#{path}?of=#{left.id}")).to eq(
+      "facts" => DriveFactory::ROLL_TUG.size,
+      "replaced" => 1,
+      "values" => 2
+    )
+    expect(api(:post, path, { of: left.id, confirm: true })).to eq(
+      "facts" => DriveFactory::ROLL_TUG.size,
+      "drafted" => 2
+    )
+    expect(right.reload.given).to eq(left.reload.given)
+    expect(right.drafts.to_h { |draft| [draft.key, draft.raw] }).to eq(
+      "pulse.centre" => 1480,
+      "limits.motor_speed" => 2400
+    )
+    expect(LogbookEntry.order(:id).last.headline).to eq("Set up like Left")
+  end
+
+  it "asks for a yes, and refuses itself, another family and nobody" do
+    api(:post, path, { of: left.id })
+    expect([response.status, message]).to match([422, /explicit yes/])
+    api(:get, "#{path}?of=#{right.id}")
+    expect([response.status, message]).to match([422, /that drive itself/])
+    api(:post, path, { of: drive("Feed", family: "shire").id, confirm: true })
+    expect([response.status, message]).to match([422, /do not fit each other/])
+    api(:get, "#{path}?of=99")
+    expect(response.status).to eq(404)
+    expect(right.reload.facts.count).to eq(1)
+  end
+end
