@@ -1,10 +1,11 @@
 # frozen_string_literal: true
 
 # Specs marked as :real_time measure what happens within fractions of a second: dead-man, rates, the watchdog; those
-# with a browser move motors that the same watchdogs stop, as they must, when nothing runs. On a shared machine there
-# are moments at which nothing runs: the hypervisor takes the processors away, or memory has to come back from the disk.
-# What fails in such a moment says nothing of Gallop and is run again, twice at the most, and listed at the end with
-# what the machine did; what fails on a machine that ran is a failure at once, and so is everything else.
+# with a browser or with stand-ins move motors that the same watchdogs stop, as they must, when nothing runs, and wait
+# for answers that are due within 0.6 s. On a shared machine there are moments at which nothing runs: the hypervisor
+# takes the processors away, or memory has to come back from the disk. What fails in such a moment says nothing of
+# Gallop and is run again, twice at the most, and listed at the end with what the machine did; what fails on a machine
+# that ran is a failure at once, and so is everything else.
 module MachineStalls
   GAP = 0.15 # s that a process of its own, asleep but for a tick, was kept from running
   TICK = 0.02
@@ -44,7 +45,7 @@ module MachineStalls
   end
 
   # @return [Hash] to be handed to #since
-  def mark = { at: now, stolen: stolen, all: processors.sum }
+  def mark = { at: now, stolen: stolen, all: processors.sum, paddocks: PaddockProcess.uses }
 
   # @return [String, nil] what kept the machine from running since the mark
   def since(mark)
@@ -56,14 +57,17 @@ module MachineStalls
 
   # @return [Integer] attempts that an example may have, now that it has failed
   def attempts_for(example)
-    stall = timed?(example) && example.metadata[:machine]&.then { |mark| since(mark) }
+    mark = example.metadata[:machine]
+    stall = mark && timed?(example, mark) && since(mark)
     return 1 unless stall
     @repeated << "#{example.location}: the machine stood still: #{stall}, load " \
       "#{File.read("/proc/loadavg").split.first}"
     MOST_ATTEMPTS
   end
 
-  def timed?(example) = example.metadata[:real_time] || example.metadata[:type] == :interface
+  def timed?(example, mark)
+    example.metadata[:real_time] || example.metadata[:type] == :interface || PaddockProcess.uses > mark[:paddocks]
+  end
 
   # Before an example is run again: the same moment would fail it again.
   def wait_for_calm

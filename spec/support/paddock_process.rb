@@ -11,10 +11,15 @@ class PaddockProcess
 
   attr_reader :ports, :panel_port, :pid
 
+  # @return [Integer] how often stand-ins were asked for
+  def self.uses = @uses || 0
+  def self.used = @uses = uses + 1
+
   # One process serves all examples that want the same rack, one after the other: each finds it as it came from the
   # works.
   # @param rig [String] @param row [Boolean] whether the drives answer at neighbouring ports @param speed [Numeric]
   def self.running(rig: QUICK_RIG, row: false, speed: 1)
+    used
     wanted = { rig: rig, port: (row ? free_row : 0), speed: speed, resettable: true }
     kind = [rig, row, speed]
     if @kind == kind && @usual&.alive?
@@ -41,6 +46,7 @@ class PaddockProcess
   end
 
   def initialize(rig: QUICK_RIG, state: nil, speed: 1, port: 0, panel_port: 0, resettable: false)
+    self.class.used
     command = [
       Rails.root.join("bin/paddock").to_s,
       "--rig",
