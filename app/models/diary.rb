@@ -62,10 +62,14 @@ module Diary
     end
   end
 
-  # Contacts start the motor, within the gait.
+  # Somebody else starts the motor, within the gait.
   def supervised(connection, gait)
     with_drive(connection) do |drive|
-      drive.log("gait", "What its contacts or keys start is held to #{gait.name}", "as long as the reins are held")
+      drive.log(
+        "gait",
+        "#{connection.motion.started_by} may start it, held to #{gait.name}",
+        "as long as the reins are held"
+      )
       Link::Feed.changed(drive.id, "motion", "logbook")
     end
   end

@@ -32,6 +32,8 @@ class TerminalStrip
       .map { |name| "pulse.#{name}" }
       .freeze
 
+  TEAM = %w[place size turns silence].map { |name| "team.#{name}" }.freeze
+
   # A terminal. @!attribute id [String] of its facts, as in "input_1" @!attribute name [String] as on the device
   # @!attribute kind [String] input, analog or output @!attribute key [String] of its function @!attribute live
   # [Integer], draft [Integer, nil] codes of it @!attribute settings [Array<String>] keys of what else is set of it
@@ -233,7 +235,9 @@ class TerminalStrip
   def sentences(values)
     setup = setup_of(values)
     words = Gallop::Terminals::Words.new(profile, setup)
-    setup.by_keys? ? [words.of_keys] : self.class.starts_of(setup).map { |start| words.of(start) }
+    return [words.of_keys] if setup.by_keys?
+    return [words.of_team] if setup.by_team?
+    self.class.starts_of(setup).map { |start| words.of(start) }
   end
 
   def setup_of(values) = Gallop::Terminals::Setup.new(profile, values)

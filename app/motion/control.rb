@@ -84,6 +84,9 @@ module Motion
     # Whether the target comes from the drive's pulse input, and not from here.
     def follows_pulse? = @connection.live.fetch("pulse.function", 0).positive?
 
+    # Whether other drives start and turn with it.
+    def leads_team? = @connection.live.fetch("team.place", 0) == Gallop::Terminals::Team::FIRST
+
     # Whether the drive opens a holding brake when it is enabled.
     def brake? = @connection.live.fetch("brake.fitted", 0) == 1
 

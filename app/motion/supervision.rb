@@ -10,14 +10,21 @@ module Motion
     # Whether the drive is held to the gait while its contacts command it.
     def supervising? = @phase == :supervising
 
-    # Whether contacts or the drive's own keys, and not the network, start the motor.
-    def contacts_command? =
-      Gallop::Terminals::AT_THE_DRIVE.include?(@connection.live["network.command_source"]) || local?
+    KEYS = "The drive's keys"
+    STARTED_BY = {
+      Gallop::Terminals::BY_TERMINALS => "Contacts",
+      Gallop::Terminals::BY_KEYS => KEYS,
+      Gallop::Terminals::BY_TEAM => "The first of its team"
+    }.freeze
+
+    # What starts the motor in the place of the network. @return [String, nil]
+    def started_by = local? ? KEYS : STARTED_BY[@connection.live["network.command_source"]]
+    def contacts_command? = !started_by.nil?
 
     # Whether somebody at the drive has switched it to its own keys.
     def local? = @connection.samples.last&.raw&.fetch("keys.local", 0) == 1
 
-    # The gait no longer holds what contacts or keys start, until the reins are taken anew. @raise [NotHeld, OutOfState]
+    # The gait no longer holds what is started so, until the reins are taken anew. @raise [NotHeld, OutOfState]
     def lift(tab)
       authorise(tab)
       @connection.ask(:motion) do |wire|

@@ -24,7 +24,7 @@ module Proving
 
     # Before the motor is enabled. @return [Array<Need>]
     def all
-      linked? ? [*enabling(motor_data), commander] : linked
+      linked? ? [*enabling(motor_data), commander, *team] : linked
     end
 
     # Before a test that lets current flow. @param motor [Boolean] whether the motor has to be known
@@ -247,15 +247,27 @@ module Proving
     # back.
     def commander
       setup = Gallop::Terminals::Setup.new(@drive.profile, @drive.live_values)
-      bad = setup.commands? ? "its terminals or keys start and stop the drive" : "its terminals give the speed"
+      bad = setup.commands? ? "#{starter(setup)} the drive" : "its terminals give the speed"
       need(
         "commander",
         "Commands and speed over the network",
         !setup.leads?,
         "nothing else has a say",
         bad,
-        "Choose command and reference source at the stage Terminals, or start it by its contacts."
+        "Choose command and reference source at the stage Terminals, or start it there."
       )
+    end
+
+    def starter(setup)
+      setup.by_team? ? "the first of its team starts and stops" : "its terminals or keys start and stop"
+    end
+
+    # Of one that leads others.
+    def team
+      return [] unless @connection.motion.leads_team?
+      bad = "one of its team is not heard, not ready, or not set to follow it"
+      remedy = "See at the stage Terminals which are heard, and look at the others."
+      [inhibit("team", "Team complete", 5, "all are ready", bad, remedy)]
     end
 
     def inhibit(id, label, bit, good, bad, remedy = nil) =

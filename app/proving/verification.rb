@@ -16,7 +16,7 @@ module Proving
     def armed = drive.connection&.motion&.armed? || false
     def enabled_for = drive.connection&.motion&.kind
     def supervised = drive.connection&.motion&.supervising? || false
-    def by_contacts = drive.connection&.motion&.contacts_command? || false
+    def started_by = drive.connection&.motion&.started_by
     def speed = drive.connection&.motion&.speed.to_f
     def limit = bounds.speed
     def limit_backward = bounds.speed(-1)

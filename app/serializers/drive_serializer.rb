@@ -22,6 +22,7 @@ class DriveSerializer < ApplicationSerializer
   field(:halls, "boolean") { |drive| drive.profile && drive.halls? || false }
   field(:live_entries, "LiveEntry[]") { |drive| LiveEntrySerializer.new(drive.profile&.live.to_a).to_h }
   field(:speed_unit, "string") { |drive| drive.profile&.speed_unit || "rpm" }
+  field(:leads_team, "boolean") { |drive| drive.connection&.motion&.leads_team? || false }
   field(:follows_pulse, "boolean") { |drive| drive.connection&.motion&.follows_pulse? || false }
   field(:slides, "boolean") { |drive| drive.profile&.slides? || false }
   field(:reins, "{ holder: string | null; mine: boolean }") do |drive|

@@ -28,6 +28,7 @@ class TerminalStripSerializer < ApplicationSerializer
   field(:reference, "#{SETTING}[]") { |strip| strip.settings(TerminalStrip::REFERENCE + TerminalStrip::PROCESS) }
   field(:presets, "#{SETTING}[]") { |strip| strip.settings((1..15).map { |n| "presets.speed_#{n}" }) }
   field(:pulse, "#{SETTING}[]") { |strip| strip.settings(TerminalStrip::PULSE) }
+  field(:team, "#{SETTING}[]") { |strip| strip.settings(TerminalStrip::TEAM) }
   field(:sheet, "FactStage['tables'][number]") { |strip| strip.sheet.to_h }
   field(
     :stops,

@@ -6,7 +6,7 @@ class VerifySerializer < ApplicationSerializer
   field :gait, "string"
   field :armed, "boolean"
   field :enabled_for, "'speed' | 'position' | 'torque' | 'injection' | 'turning' | 'placing' | null"
-  field :by_contacts, "boolean"
+  field :started_by, "string | null"
   field :supervised, "boolean"
   field :speed, "number"
   field :limit, "number"

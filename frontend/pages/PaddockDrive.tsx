@@ -25,6 +25,8 @@ export interface PanelDrive {
   torque_off_a: boolean;
   torque_off_b: boolean;
   encoder_power: boolean | null;
+  /** by which it goes together with others */
+  team_line: boolean | null;
   load_torque: number;
   hand_torque: number;
   shaft_speed: number;
@@ -133,6 +135,15 @@ export function PaddockDrive({ drive }: { drive: PanelDrive }) {
               words={["Pull", "Plug in"]}
               states={["plugged in", "pulled"]}
               onThrow={(power) => set.mutate({ encoder_power: power })}
+            />
+          )}
+          {drive.team_line !== null && (
+            <Throw
+              label="Line to the other drives"
+              on={drive.team_line}
+              words={["Pull", "Plug in"]}
+              states={["plugged in", "pulled"]}
+              onThrow={(line) => set.mutate({ team_line: line })}
             />
           )}
           {drive.pulse_width !== null && (

@@ -52,7 +52,7 @@ export function MotionPanel({ drive, view, setup, busy }: Props) {
   const path = `/drives/${drive.id}/recorder`;
   const refresh = ["recorder", "traces", "drive", "verify", "logbook"];
   const play = useAction(() => api.post<RecorderView>(`${path}/play`, { ...setup, ...stimulus }), { drive, refresh });
-  const enable = useAction(() => api.post<Verify>(`/drives/${drive.id}/motion/enable`, { for: kind?.mode }), {
+  const enable = useAction(() => api.post<Verify>(`/drives/${drive.id}/motion/enable`, { for: kind?.mode, team: drive.leads_team }), {
     drive,
     refresh,
   });

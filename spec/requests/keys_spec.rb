@@ -29,7 +29,7 @@ RSpec.describe "The drive's own keys", :paddock, :real_time, type: :request do
     with_signs_of_life(drive.connection) do
       api(:post, "#{path}/reins", {})
       wait_until("the envelope") { envelope == 50 }
-      expect(api(:get, "#{path}/verify")["by_contacts"]).to be(true)
+      expect(api(:get, "#{path}/verify")["started_by"]).to eq("The drive's keys")
       api(:post, "#{path}/motion/enable", {})
       expect([response.status, message]).to match([409, /switched the drive to its own keys/])
       push(:more, 30)

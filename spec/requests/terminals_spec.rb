@@ -139,15 +139,12 @@ RSpec.describe "Terminals over the API", :paddock, type: :request do
         expect(speed).to be_within(8).of(75)
         api(:put, "/drives/#{drive.id}/gait", { gait: "trot", confirm: true })
         wait_until("trot", seconds: 10) { (speed - 375).abs < 15 }
-        expect(api(:get, "/drives/#{drive.id}/verify")).to include("by_contacts" => true, "supervised" => true)
+        expect(api(:get, "/drives/#{drive.id}/verify")).to include("started_by" => "Contacts", "supervised" => true)
       end
       expect(@paddock.seconds_to_rest("Web feed")).to be < 1.5
       sleep 1.0
       expect(speed.abs).to be < 1
-      expect(LogbookEntry.pluck(:headline)).to include(
-        "What its contacts or keys start is held to walk",
-        "Stopped by the dead-man"
-      )
+      expect(LogbookEntry.pluck(:headline)).to include("Contacts may start it, held to walk", "Stopped by the dead-man")
     end
 
     it "are let go of by a deliberate act alone, which is noted" do

@@ -26,7 +26,8 @@ RSpec.describe "A drive set up like another", type: :request do
     expect(api(:get, "#{path}?of=#{left.id}")).to eq(
       "facts" => DriveFactory::ROLL_TUG.size,
       "replaced" => 1,
-      "values" => 2
+      "values" => 2,
+      "place" => 2
     )
     expect(api(:post, path, { of: left.id, confirm: true })).to eq(
       "facts" => DriveFactory::ROLL_TUG.size,
@@ -38,6 +39,19 @@ RSpec.describe "A drive set up like another", type: :request do
       "limits.motor_speed" => 2400
     )
     expect(LogbookEntry.order(:id).last.headline).to eq("Set up like Left")
+  end
+
+  it "follows it over their line in the same act, a third one after the second, and no one that follows itself" do
+    api(:post, path, { of: left.id, confirm: true, follow: true })
+    followed = { "network.command_source" => 4, "network.reference_source" => 8, "team.place" => 2 }
+    expect(right.reload.drafted_values).to include(**followed, "team.size" => 2, "pulse.centre" => 1480)
+    expect(left.reload.drafted_values).to include("team.place" => 1, "team.size" => 2, "network.command_source" => 0)
+    third = drive("Middle")
+    expect(api(:get, "/drives/#{third.id}/twin?of=#{left.id}")["place"]).to eq(3)
+    api(:post, "/drives/#{third.id}/twin", { of: left.id, confirm: true, follow: true })
+    expect([third.reload.drafted_values["team.place"], left.reload.drafted_values["team.size"]]).to eq([3, 3])
+    api(:post, "/drives/#{third.id}/twin", { of: right.id, confirm: true, follow: true })
+    expect([response.status, message]).to match([422, /Right is led by another drive itself/])
   end
 
   it "asks for a yes, and refuses itself, another family and nobody" do

@@ -37,7 +37,13 @@ module DriveFactory
     "thermal_time" => "35",
     "top_speed" => "2400"
   }.freeze
-  FACTS = { "Carriage" => CARRIAGE, "Web feed" => WEB_FEED, "Roll tug" => ROLL_TUG }.freeze
+  FACTS = {
+    "Carriage" => CARRIAGE,
+    "Web feed" => WEB_FEED,
+    "Roll tug" => ROLL_TUG,
+    "Roll car left" => ROLL_TUG,
+    "Roll car right" => ROLL_TUG
+  }.freeze
 
   def create_drive(paddock, name = "Carriage")
     project = Project.find_or_create_by!(name: "Specs")

@@ -200,7 +200,7 @@ RSpec.describe "Terminals", type: :interface do
   # Walk is a twentieth, and below the lowest speed.
   def hold_to_the_gait
     click_button "Take the reins"
-    expect(page).to have_css("[data-watch=held]", text: "What contacts or keys start is held to walk")
+    expect(page).to have_css("[data-watch=held]", text: "Contacts start this motor, held to walk")
     push(1)
     wait_until("walk") { (@paddock.shaft_speed("Web feed") - 75).abs < 8 }
     push(2)

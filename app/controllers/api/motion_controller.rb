@@ -72,7 +72,8 @@ module Api
         "for #{kind}",
         "at #{drive.gait}",
         ("with alignment" if consents.include?("align")),
-        ("following its pulse input" if motion.follows_pulse?)
+        ("following its pulse input" if motion.follows_pulse?),
+        ("with its team" if motion.leads_team?)
       ].compact.join(", ")
     end
 

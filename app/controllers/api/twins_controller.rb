@@ -8,7 +8,9 @@ module Api
     before_action :family!
 
     # What it would mean.
-    def show = render(json: { facts: twin.facts, replaced: twin.replaced, values: twin.values.size })
+    def show
+      render json: { facts: twin.facts, replaced: twin.replaced, values: twin.values.size, place: twin.place }
+    end
 
     def create
       raise Gallop::Objects::Unacceptable, "That needs an explicit yes (confirm)." unless params[:confirm] == true
@@ -18,6 +20,9 @@ module Api
 
     private
 
-    def twin = @twin ||= Twin.new(drive, drive.project.drives.find(record(:of))).tap(&:permit!)
+    def twin
+      other = drive.project.drives.find(record(:of))
+      @twin ||= Twin.new(drive, other, follow: params[:follow].to_s == "true").tap(&:permit!)
+    end
   end
 end

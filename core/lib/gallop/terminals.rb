@@ -43,9 +43,13 @@ module Gallop
 
     # Values of network.command_source and network.reference_source.
     COMMANDED_BY = %w[network.command_source network.reference_source].freeze
+    # What a test that drives the motor takes for itself, with zero in its place: nobody else has a say, and no other
+    # drive goes along.
+    LET_GO = [*COMMANDED_BY, "team.place"].freeze
     BY_TERMINALS = 2
     BY_KEYS = 3
-    AT_THE_DRIVE = [BY_TERMINALS, BY_KEYS].freeze # and not over the network
+    BY_TEAM = 4
+    AT_THE_DRIVE = [BY_TERMINALS, BY_KEYS, BY_TEAM].freeze # and not over the network
     SOURCES = {
       0 => :network,
       1 => :analog_1,
@@ -54,7 +58,8 @@ module Gallop
       4 => :fixed,
       5 => :potentiometer,
       6 => :process,
-      7 => :keys
+      7 => :keys,
+      8 => :team
     }.freeze
   end
 end

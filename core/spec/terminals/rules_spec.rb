@@ -147,6 +147,37 @@ RSpec.describe Gallop::Terminals::Rules do
     expect(ids(**twice, "references.combination" => 1, "references.second" => 2)).not_to include("references_alike")
   end
 
+  led = { "network.command_source" => 4, "network.reference_source" => 8 }
+  {
+    "team_without_place" => [
+      led,
+      { **led, "team.place" => 2 },
+      { "network.reference_source" => 8, "team.place" => 2 },
+      { "team.place" => 1 }
+    ],
+    "team_not_followed" => [
+      { "network.command_source" => 4, "team.place" => 2 },
+      { **led, "team.place" => 2 },
+      { "team.place" => 1 }
+    ],
+    "team_too_small" => [
+      { **led, "team.place" => 3 },
+      { **led, "team.place" => 3, "team.size" => 3 },
+      { **led, "team.place" => 2 }
+    ],
+    "team_deaf_pulse" => [
+      { **led, "team.place" => 2, "pulse.function" => 1 },
+      { **led, "team.place" => 2 },
+      { "team.place" => 1, "pulse.function" => 1 }
+    ]
+  }.each do |id, (case_of_it, *beside)|
+    it "finds #{id}, and not beside it" do
+      found = ->(values) { described_class.new(Gallop::Objects::Profile.load("fjord"), values).findings.map(&:id) }
+      expect(found.(case_of_it)).to include(id)
+      beside.each { |other| expect(found.(other)).not_to include(id) }
+    end
+  end
+
   it "has a case of every rule" do
     specs = File.read(__FILE__)
     described_class::ALL.each { |rule| expect(specs).to include(rule.to_s.sub("presets_beyond", "preset_beyond")) }

@@ -10,9 +10,18 @@ import { Choice } from "../../parts/Choice";
 import { GroupHead } from "../../parts/Columns";
 import { notices } from "../../parts/notices";
 
+interface Means {
+  facts: number;
+  replaced: number;
+  values: number;
+  /** behind the other in its team; null where there is none */
+  place: number | null;
+}
+
 /** Sets a drive up like another one of its family: facts and values in one act. */
 export function TwinCard({ drive }: { drive: Drive }) {
   const [of, setOf] = useState("");
+  const [follow, setFollow] = useState(false);
   const { data: project } = useProject(String(drive.project_id));
   const others =
     project?.drives.filter(
@@ -20,13 +29,13 @@ export function TwinCard({ drive }: { drive: Drive }) {
     ) ?? [];
   const chosen = others.find(({ id }) => String(id) === of);
   const { data: means } = useQuery({
-    queryKey: ["twin", drive.id, of],
-    queryFn: () => api.get<{ facts: number; replaced: number; values: number }>(`/drives/${drive.id}/twin?of=${of}`),
+    queryKey: ["twin", drive.id, of, follow],
+    queryFn: () => api.get<Means>(`/drives/${drive.id}/twin?of=${of}&follow=${follow}`),
     enabled: chosen !== undefined,
     staleTime: 0,
   });
   const take = useAction(
-    () => api.post<{ facts: number; drafted: number }>(`/drives/${drive.id}/twin`, { of, confirm: true }),
+    () => api.post<{ facts: number; drafted: number }>(`/drives/${drive.id}/twin`, { of, follow, confirm: true }),
     {
       drive,
       refresh: ["drive", "tray", "values", "facts", "terminals", "before_power", "twin", "logbook"],
@@ -44,7 +53,10 @@ export function TwinCard({ drive }: { drive: Drive }) {
         label="Set up like"
         value={of}
         options={[{ id: "", title: "none" }, ...others.map(({ id, name }) => ({ id: String(id), title: name }))]}
-        onChange={setOf}
+        onChange={(id) => {
+          setOf(id);
+          setFollow(false);
+        }}
       />
       {chosen && means && (
         <>
@@ -53,6 +65,12 @@ export function TwinCard({ drive }: { drive: Drive }) {
               "values go into the draft. Addresses, offsets of the current sensors and of the magnets stay as they " +
               "are. Nothing is written yet."}
           </Text>
+          {means.place !== null && (
+            <Text as="label" display="block" fontSize="small" mb="1.5">
+              <input type="checkbox" checked={follow} onChange={(event) => setFollow(event.target.checked)} />
+              {` It follows ${chosen.name} over the line between them: place ${means.place} of its team`}
+            </Text>
+          )}
           <Action disabled={take.isPending} onClick={() => take.mutate(undefined)}>
             {`Take over from ${chosen.name}`}
           </Action>

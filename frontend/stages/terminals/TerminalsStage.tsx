@@ -13,6 +13,7 @@ import { TableCard } from "../facts/TableCard";
 import { StageTests } from "../tests/StageTests";
 import { Stops } from "./Stops";
 import { Strip } from "./Strip";
+import { Team } from "./Team";
 import { type Setting, valueOf } from "./words";
 import { TerminalCard } from "./TerminalCard";
 import { WhatIf } from "./WhatIf";
@@ -57,6 +58,7 @@ export function TerminalsStage({ drive }: { drive: Drive }) {
             <SettingRow key={setting.key} drive={drive} setting={setting} />
           ))}
           <Stops strip={strip} />
+          <Team drive={drive} strip={strip} />
         </Column>
         <Column title="Reference" note="where the speed comes from">
           <ReferenceWay

@@ -25,7 +25,8 @@ export function Watch({ drive }: { drive: Drive }) {
     drive,
     refresh: ["verify", "drive", "logbook"],
   });
-  if (!verify?.by_contacts) return null;
+  if (!verify?.started_by) return null;
+  const third = verify.started_by.endsWith("s") ? "" : "s";
   const full = withUnit(verify.limit, drive.speed_unit);
   return (
     <Grid
@@ -43,8 +44,8 @@ export function Watch({ drive }: { drive: Drive }) {
       <Box>
         <Text fontWeight="bold">
           {verify.supervised
-            ? `What contacts or keys start is held to ${verify.gait}, as long as you hold the reins`
-            : `Contacts or keys start this motor at up to ${full}, held to no gait`}
+            ? `${verify.started_by} start${third} this motor, held to ${verify.gait} as long as you hold the reins`
+            : `${verify.started_by} start${third} this motor at up to ${full}, held to no gait`}
         </Text>
         <Text fontSize="small" color="muted">
           {verify.supervised ? HELD : drive.reins.mine ? LIFTED : FREE}
@@ -64,7 +65,7 @@ export function Watch({ drive }: { drive: Drive }) {
         onClose={() => setAsking(false)}
         onConfirm={() => lift.mutate(undefined)}
       >
-        What contacts or keys start on {drive.name} then goes up to {full}, with all its torque, whether this page is
+        What is started so on {drive.name} then goes up to {full}, with all its torque, whether this page is
         open or not. It is noted in the logbook.
       </ConfirmDialog>
     </Grid>

@@ -6,6 +6,7 @@ import { Action } from "../../parts/Action";
 import { GroupHead } from "../../parts/Columns";
 import { withUnit } from "../../parts/format";
 import { type Direction, SetPoint } from "./SetPoint";
+import { TeamWarning } from "./TeamWarning";
 import { useSpeed } from "./useSpeed";
 
 /** Of the live figure Alignment. */
@@ -71,18 +72,21 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
           {pulse?.value ? withUnit(pulse.value, "µs", 0) : "no pulse comes"}.
         </Text>
       )}
+      {drive.leads_team && <TeamWarning drive={drive} />}
       <Flex gap="2" wrap="wrap">
         {!enabled && (
           <Action
             look="primary"
             disabled={enable.isPending || !verify.needs.every(({ met }) => met)}
-            onClick={() => enable.mutate({ align: aligned === NOT_ALIGNED, pulse: drive.follows_pulse })}
+            onClick={() =>
+              enable.mutate({
+                align: aligned === NOT_ALIGNED,
+                pulse: drive.follows_pulse,
+                team: drive.leads_team,
+              })
+            }
           >
-            {aligned === NOT_ALIGNED
-              ? "Enable and align"
-              : drive.follows_pulse
-                ? "Enable, following the pulse"
-                : "Enable"}
+            {labelOf(drive, aligned)}
           </Action>
         )}
         {enabled && !drive.follows_pulse && (
@@ -107,4 +111,11 @@ export function SpeedControl({ drive, verify }: { drive: Drive; verify: Verify }
       </Text>
     </Box>
   );
+}
+
+/** What enabling does, in the word that is pressed for it. */
+function labelOf(drive: Drive, aligned: number) {
+  const verb = aligned === NOT_ALIGNED ? "Enable and align" : "Enable";
+  const what = drive.leads_team ? `${verb}, with its team` : verb;
+  return drive.follows_pulse ? `${what}, following the pulse` : what;
 }

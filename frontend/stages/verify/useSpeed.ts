@@ -17,7 +17,7 @@ export function useSpeed(drive: Drive) {
       done: setHeld,
     },
   );
-  const enable = useAction((yes: { align: boolean; pulse: boolean }) => api.post<Verify>(`${path}/enable`, yes), {
+  const enable = useAction((yes: { align: boolean; pulse: boolean; team: boolean }) => api.post<Verify>(`${path}/enable`, yes), {
     drive,
     refresh: REFRESH,
   });

@@ -112,6 +112,7 @@ module Gallop
       end
 
       def at_rest(before, seconds)
+        return "Goes with the first of its team, whatever the contacts do." if @setup.by_team?
         return "Stays at rest." if before&.zero?
         return "Its power stage goes off, and it coasts to rest." if stop_by == Stops::COAST
         return "Direct current brakes it to rest." if stop_by == Stops::DIRECT

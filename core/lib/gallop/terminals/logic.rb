@@ -14,22 +14,24 @@ module Gallop
         @reference = Reference.new(setup, @signals, @inputs, @keypad)
         @by_contacts = setup.by_contacts?
         @by_keys = setup.by_keys?
+        @by_team = setup.by_team?
         @jog_speed = setup.jog_speed
         @stop_resets = setup.stop_resets?
         @jog = 0
-        @jogged = @reset = @resets = @stopped = false
+        @jogged = @reset = @resets = @stopped = @waits = false
       end
 
       attr_reader :setup, :inputs, :signals, :keypad
 
-      # In which direction it shall run: 1, 0 or -1. Zero as well where somebody else commands.
+      # In which direction it shall run: 1, 0 or -1. Zero as well where somebody else commands. With the first of a team
+      # it is 1, and the speed has the sign.
       attr_reader :run
 
       # The speed that is asked for, in the drive's unit and signed; of a jog its own.
       attr_reader :speed
 
       # Whether starts and stops are given here, and not over the network.
-      def commands? = @by_contacts || by_keys?
+      def commands? = @by_contacts || by_keys? || @by_team
 
       # Whether the speed is decided here.
       def leads? = setup.leads? || @keypad.local?
@@ -91,6 +93,7 @@ module Gallop
       def block
         @starting.block
         @keypad.block
+        @waits = true
         @jog = 0
         @jogged = true
         @run = 0
@@ -99,7 +102,8 @@ module Gallop
       # @param contacts [Array<Boolean>] closed @param volts [Array<Float>] at the analog inputs
       # @param network [Float] the target that was written @param ready [Boolean] whether the drive could run
       # @param keys [Integer] bits of Keypad::BITS @param rests [Boolean] whether the power stage is off
-      def step(contacts:, volts:, network:, ready:, dt:, keys: 0, rests: true)
+      # @param team [Team, nil] what is heard of the others
+      def step(contacts:, volts:, network:, ready:, dt:, keys: 0, rests: true, team: nil)
         @inputs.step(contacts, dt)
         n = 0
         while n < @signals.size
@@ -109,15 +113,16 @@ module Gallop
         reset_by_edge
         free = ready && enabled? && !quick_stop? && !external_fault?
         step_keypad(keys, rests, free)
+        follow(team&.runs?)
         command(free)
-        @reference.step(network, !commands? || !@run.zero?, dt)
+        @reference.step(network, !commands? || !@run.zero?, dt, team: team ? team.speed : 0.0)
         @run = 0 if commands? && !@keypad.local? && @reference.asleep? && !jogs?
         @speed = asked
       end
 
       protected
 
-      attr_reader :reference, :starting, :jog
+      attr_reader :reference, :starting, :jog, :waits
 
       private
 
@@ -125,6 +130,7 @@ module Gallop
         @starting = before.starting
         @jog = before.jog
         @run = before.run
+        @waits = before.waits
       end
 
       def settle_starts
@@ -151,8 +157,15 @@ module Gallop
 
       def by_keys? = @by_keys || @keypad.local?
 
+      # One that was stopped runs again once the first has come to rest and begins anew.
+      def follow(leader_runs)
+        @leader_runs = leader_runs
+        @waits = false unless leader_runs
+      end
+
       def command(free)
         return @run = @keypad.run if by_keys?
+        return @run = free && @leader_runs && !@waits ? 1 : 0 if @by_team
         return @run = 0 unless @by_contacts
         way = @starting.step(@inputs.on?(:forward), @inputs.on?(:backward), @inputs.on?(:stop), free)
         way = -way if @inputs.on?(:turn_round)

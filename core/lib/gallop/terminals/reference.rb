@@ -22,7 +22,7 @@ module Gallop
         @settles = setup.inputs.select { |input| PRESETS.include?(input.function) }.map(&:debounce).max.to_f
         @rate = setup.potentiometer_time.positive? ? @full / setup.potentiometer_time : Float::INFINITY
         @keeps = setup.potentiometer_keeps?
-        @network = @speed = @wound = 0.0
+        @network = @team = @speed = @wound = 0.0
         @pattern = @next = 0
         @same_for = 0.0
       end
@@ -50,8 +50,10 @@ module Gallop
       end
 
       # @param network [Float] the target that was written @param running [Boolean] whether a start is given
-      def step(network, running, dt)
+      # @param team [Float] what the first of a team asks for
+      def step(network, running, dt, team: 0.0)
         @network = network
+        @team = team
         return @speed = network unless @leads
         settle(dt)
         wind(running, dt)
@@ -104,6 +106,8 @@ module Gallop
           @process.speed
         when :keys
           @keypad.speed
+        when :team
+          @team
         else
           0.0
         end

@@ -7,6 +7,7 @@ module Gallop
     #   Rules.new(profile, values, wires: { 3 => "photo eye 2" }).findings
     class Rules
       include Findings
+      include TeamRules
 
       # @param profile [Objects::Profile] @param values [Hash{String => Object}] raw by key
       # @param wires [Hash{Integer => String}] what is at the other end of the wire of an input, as far as it was named
@@ -42,6 +43,10 @@ module Gallop
         output_chatters
         one_wire_twice
         wired_for_nothing
+        team_without_place
+        team_not_followed
+        team_too_small
+        team_deaf_pulse
       ].freeze
 
       # @return [Array<Finding>] blockers before cautions before notes

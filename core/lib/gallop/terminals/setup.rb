@@ -7,7 +7,7 @@ module Gallop
       # @!attribute function [Symbol] of FUNCTIONS @!attribute reversed [Boolean] whether an open contact counts as on
       Input = Record.define(:function, :reversed, :debounce)
 
-      GROUPS = %w[terminals references presets process].freeze
+      GROUPS = %w[terminals references presets process team].freeze
       KEYS = %w[network.command_source network.reference_source limits.motor_speed].freeze
 
       # @param profile [Objects::Profile] @param values [Hash{String => Object}] raw by key
@@ -48,10 +48,11 @@ module Gallop
 
       def assigned?(function) = inputs.any? { |input| input.function == function }
 
-      # Whether the motor is started and stopped at the drive: by contacts, or by its keys.
+      # Whether the motor is started and stopped at the drive: by contacts, by its keys, or with the first of its team.
       def commands? = AT_THE_DRIVE.include?(raw("network.command_source"))
       def by_contacts? = raw("network.command_source") == BY_TERMINALS
       def by_keys? = raw("network.command_source") == BY_KEYS
+      def by_team? = raw("network.command_source") == BY_TEAM
 
       # @return [Symbol] of SOURCES
       def source = SOURCES.fetch(raw("network.reference_source"), :network)

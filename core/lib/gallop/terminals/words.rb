@@ -13,7 +13,8 @@ module Gallop
         presets: "at zero",
         potentiometer: "at the speed that is raised",
         process: "as the process controller asks",
-        keys: "at the speed of the drive's keys"
+        keys: "at the speed of the drive's keys",
+        team: "as the first of the team goes"
       }.freeze
 
       # @param profile [Objects::Profile] @param setup [Setup]
@@ -27,6 +28,9 @@ module Gallop
 
       # Where the keys of the drive command.
       def of_keys = "Run at the drive's keys: forward or backward, as they are set, #{sources}."
+
+      # Where the first of a team commands.
+      def of_team = "When the first of the team starts, #{sources}."
 
       LETTERS = { "input" => "D", "analog" => "A", "output" => "R" }.freeze # by the kind of a terminal
 

@@ -47,9 +47,11 @@ module Gallop
         bus_reading: {},
         ends: nil,
         winding_sensor: nil,
+        team_line: nil,
         box: OperatorsBox.new
       )
         @winding_sensor = winding_sensor
+        @team_line = team_line
         @box = box
         @ends = ends
         @middle = nil
@@ -202,6 +204,9 @@ module Gallop
 
       # @return [Plant::WindingSensor, nil] nil where the motor has none
       attr_reader :winding_sensor
+
+      # @return [TeamLine::End, nil] nil where no line joins it with other drives
+      attr_reader :team_line
 
       # Ω at the input for it
       def sensed_ohms = @winding_sensor ? @winding_sensor.resistance(@winding.temperature) : Plant::WindingSensor::OPEN

@@ -106,6 +106,12 @@ module Gallop
       # Whether it moves to places.
       def positioning? = false
 
+      # What is heard of other drives that it goes together with. @return [Gallop::Terminals::Team, nil]
+      def team = nil
+
+      # Share of its torque limit that another drive leaves it
+      def led_torque = 1.0
+
       # Whether a limit holds the motor back just now.
       def held_back? = internal_limit? ? true : false
 
@@ -217,12 +223,17 @@ module Gallop
         watch(dt)
         tend_holder(dt)
         proceed(dt)
+        go_together(dt)
         @terminals.each_millisecond(dt)
         @contacts.each_millisecond(dt)
         @target = @contacts.target if @contacts.leads?
         @power_up.each_millisecond(dt)
         @storage.each_millisecond(dt)
         observe(dt)
+      end
+
+      # With other drives, where the family can.
+      def go_together(_dt)
       end
 
       def switch_stage(on)

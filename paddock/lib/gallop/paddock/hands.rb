@@ -74,6 +74,7 @@ module Gallop
       LINES = ->(axis) { axis.bus if axis.bus.respond_to?(:three_lines?) && axis.bus.three_lines? }
       ENDS = ->(axis) { axis if axis.ends }
       PULSE = ->(axis) { axis if axis.pulse_input? }
+      TEAM = ->(axis) { axis.team_line }
 
       # Mistakes of wiring, and a load that is not coupled.
       WIRING = [
@@ -96,6 +97,7 @@ module Gallop
         switch("torque_off_a", :torque_off_a_closed),
         switch("torque_off_b", :torque_off_b_closed),
         switch("encoder_power", :powered, of: ENCODER),
+        switch("team_line", :plugged, of: TEAM),
         torque(
           "load_torque",
           0.0..1000.0,

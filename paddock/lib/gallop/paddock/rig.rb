@@ -38,7 +38,8 @@ module Gallop
       # @param state_directory [String, nil] where the stored memories are kept
       # @return [Array<StandIn>]
       def build(state_directory: nil)
-        drives.each_with_index.map { |drive, index| Assembly.new(drive, index, state_directory).stand_in }
+        team_lines = Hash.new { |lines, name| lines[name] = TeamLine.new }
+        drives.each_with_index.map { |drive, index| Assembly.new(drive, index, state_directory, team_lines).stand_in }
       end
 
       private
@@ -69,6 +70,7 @@ module Gallop
             check_feedback(checked, place)
             check_mechanics(checked, place)
             check_appendage(checked["appendage"], place) if checked["appendage"]
+            check_team(profile, place) if checked["team_line"]
             checked
           end
       end
@@ -97,6 +99,10 @@ module Gallop
         rings = Math.sqrt(given["stiffness"] / given["inertia"]) / (2 * Math::PI)
         return if rings <= HIGHEST
         raise Faulty, "#{place}.appendage: rings at #{rings.round} Hz; up to #{HIGHEST} Hz can be"
+      end
+
+      def check_team(profile, place)
+        raise Faulty, "#{place}.team_line: a #{profile.title} has no line to other drives" if profile["team.place"].nil?
       end
 
       def check_feedback(drive, place)

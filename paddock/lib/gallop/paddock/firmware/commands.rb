@@ -81,6 +81,9 @@ module Gallop
           @refused_count = (@refused_count + 1) & 0xFFFF
         end
 
+        # Faults that were reset since power-up
+        attr_reader :resets
+
         private
 
         def signature(entry) =
@@ -104,7 +107,7 @@ module Gallop
           @stage_on = false
           @stop_request = nil
           @live_changes = 0
-          @refused_register = @refused_reason = @refused_count = 0
+          @refused_register = @refused_reason = @refused_count = @resets = 0
           @watchdog_age = 0.0
         end
 
@@ -174,6 +177,7 @@ module Gallop
             switch_stage(false)
           when 15
             @fault_code = 0
+            @resets = (@resets + 1) & 0xFFFF
           end
         end
       end

@@ -67,7 +67,7 @@ module Gallop
 
         def each_millisecond(_dt)
           return if logic.nil?
-          @torque_share = logic.torque_share
+          @torque_share = logic.torque_share * drive.led_torque
           drive.command_itself(PowerUp::RESETTING) if logic.reset? && drive.machine.state == :fault
           watch
           return unless commands?

@@ -5,11 +5,19 @@ module Gallop
     class Firmware
       # What drives on a battery have beside a servo's figures.
       module OnBattery
+        TEAM_INCOMPLETE = 32 # of control.inhibits
         UNBOUNDED = [-Float::INFINITY, Float::INFINITY].freeze
 
         # W/(N·m)² that the winding takes beside the work, as its setting says
         def winding_heat =
           phases * setting("motor.phase_resistance") / of_shaft("motor.torque_constant", :torque_constant)**2
+
+        def team = @member.team
+        def led_torque = @member.team.torque
+        def inhibits = super | (@member.team.ready? ? 0 : TEAM_INCOMPLETE)
+
+        # Of the torque limit, by envelope and terminals
+        def torque_left = @torque_share * contacts.torque_share
 
         # N·m
         def delivered_torque = @stage_on ? actual_torque : 0.0
@@ -21,14 +29,18 @@ module Gallop
         def wake_parts
           super
           @battery = BatteryLimit.new(self)
+          @member = TeamMember.new(self)
         end
 
-        def parts = [*super, @battery]
+        def parts = [*super, @battery, @member]
 
         def watch_family(dt)
           @battery.each_millisecond(dt)
           super
         end
+
+        def go_together(dt) = @member.each_millisecond(dt)
+        def family_reset_permitted? = super && (@fault_code != TeamMember::LOST || @member.found?)
 
         # A stop comes before the battery: it may use the whole torque.
         def control_speed

@@ -10,10 +10,19 @@ module Gallop
         LOST = 0xFF40
 
         # −1 to 1
-        def pulse_share = @pulse.share
+        def pulse_share = @member.led? ? team.share : @pulse.share
 
         # N·m with which it brakes. @param most [Float] N·m that there are
-        def pulse_braking(most) = @pulse.brake * [@pulse_most_brake, most].min
+        def pulse_braking(most) = (@member.led? ? team.brake : @pulse.brake) * [@pulse_most_brake, most].min
+
+        # rad/s to which a share of the torque may bring it. @param way [Numeric] by its sign
+        def most_by_pulse(way)
+          return @bounds.towards(way) unless @member.led?
+          [@bounds.towards(way), of_target(team.most(way))].min
+        end
+
+        # What others of a team are to do like it. @return [Hash{Symbol => Object}] of Gallop::Terminals::Team::Word
+        def asked_torque = { by_torque: pulse_torque?, share: pulse_share, brake: @pulse.brake }
         def asked_speed = pulse_commands? ? pulse_share * @bounds.top : super
 
         private
@@ -42,8 +51,10 @@ module Gallop
           super
         end
 
-        def pulse_commands? = @pulse_function.positive?
-        def due = @pulse_function == TORQUE && stop_kind.nil? ? @by_pulse : super
+        # One that follows another drive does not look at its own pulse.
+        def pulse_commands? = @pulse_function.positive? && !@member.led?
+        def pulse_torque? = @member.led? ? team.by_torque? : @pulse_function == TORQUE
+        def due = pulse_torque? && stop_kind.nil? ? @by_pulse : super
 
         def watch_family(dt)
           super

@@ -39,6 +39,7 @@ module Gallop
             ready: drive.switch_on_permitted?,
             keys: box.keypad&.pressed || 0,
             rests: !drive.stage_on?,
+            team: drive.team,
             dt: dt
           )
           @silent_for += dt if @silent_for

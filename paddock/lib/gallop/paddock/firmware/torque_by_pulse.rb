@@ -18,7 +18,7 @@ module Gallop
           @speed = bounds.held((share <=> 0.0) * bounds.top)
           @rate = 0.0
           @share = @speed == 0.0 ? 0.0 : share
-          @top = bounds.towards(@share)
+          @top = drive.most_by_pulse(@share)
         end
 
         def torque(loop, speed, _ahead, most)

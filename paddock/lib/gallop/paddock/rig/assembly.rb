@@ -5,7 +5,9 @@ module Gallop
     class Rig
       # Builds one stand-in from its checked rig entry.
       class Assembly
-        def initialize(drive, index, state_directory)
+        # @param team_lines [Hash{String => TeamLine}] by name
+        def initialize(drive, index, state_directory, team_lines)
+          @team_lines = team_lines
           @drive = drive
           @index = index
           @state_directory = state_directory
@@ -44,6 +46,7 @@ module Gallop
             ends: @drive["ends"] && Plant::Obstacles.new(**figures("ends").except(:switches)),
             pulse_input: !@profile["pulse.function"].nil?,
             winding_sensor: @drive["winding_sensor"] && Plant::WindingSensor.new(**figures("winding_sensor")),
+            team_line: @drive["team_line"] && @team_lines[@drive["team_line"]].join,
             winding: thermal_mass(@drive["motor"]),
             heat_sink: thermal_mass(@drive["heat_sink"])
           )

@@ -319,6 +319,7 @@ module Gallop
             supply: anything,
             sensor: part(SENSOR, default: SENSOR.check({}, "sensor")),
             winding_sensor: part(WINDING_SENSOR, default: nil),
+            team_line: text(default: nil),
             heat_sink: part(HEAT_SINK),
             stage: part(STAGE, default: nil),
             obstacles: part(OBSTACLES, default: nil),
