@@ -116,7 +116,13 @@ class TerminalStrip
   # What becomes of the motor without its transmitter, as drafted. @return [String, nil] nil where none commands it
   def lost_pulse
     return unless drafted["pulse.function"].to_i.positive?
-    Gallop::Terminals::LostPulse.new(profile, drafted).sentence
+    mechanics = machine.stage("mechanics")
+    Gallop::Terminals::LostPulse.new(
+      profile,
+      drafted,
+      inertia: mechanics.inertia_of_all,
+      friction: mechanics.torque_of_friction
+    ).sentence
   end
 
   # What the drive would do by contacts that are moved one after the other, with the draft and as it is.

@@ -41,6 +41,10 @@ export interface Box {
   lamps: boolean[];
   /** V of the analog output */
   meter: number;
+  /** whether the family has an encoder output, what a counter behind it shows, and what it showed at the last index */
+  counter: boolean;
+  counted: number | null;
+  counted_at_index: number | null;
 }
 
 const BOUNCES = [0, 0.005, 0.02, 0.06];
@@ -78,11 +82,19 @@ export function OperatorsBox({ box, onSet }: { box: Box; onSet: Set }) {
           <Row label="Meter at the analog output">
             <Text fontFamily="mono">{`${figure(box.meter, 2)} V`}</Text>
           </Row>
+          {box.counter && (
+            <Row label="Counter at the encoder output" state={indexWords(box)}>
+              <Text fontFamily="mono">{box.counted === null ? "no signal" : `${figure(box.counted, 0)} edges`}</Text>
+            </Row>
+          )}
         </Area>
       </Grid>
     </Area>
   );
 }
+
+const indexWords = ({ counted_at_index }: Box) =>
+  counted_at_index === null ? "no index yet" : `${figure(counted_at_index, 0)} at the last index`;
 
 function ContactRow({ number, contact, onSet }: { number: number; contact: Contact; onSet: Set }) {
   const name = `input_${number}`;

@@ -11,6 +11,7 @@ export interface Wiring {
   slow_signal_off: boolean | null;
   hall_order: number | null;
   winding_sensor_off: boolean | null;
+  earth_leak: boolean | null;
   brake_unwired: boolean | null;
   uncoupled: boolean;
 }
@@ -22,6 +23,7 @@ const LABELS: Record<Exclude<keyof Wiring, "hall_order">, string> = {
   index_exchanged: "Index and channel A exchanged",
   slow_signal_off: "Slow signal of the encoder not connected",
   winding_sensor_off: "Sensor in the winding not connected",
+  earth_leak: "Motor wire U leaks to earth",
   brake_unwired: "Brake not wired",
   uncoupled: "Load not coupled",
 };

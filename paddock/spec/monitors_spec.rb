@@ -50,6 +50,68 @@ RSpec.describe "Monitors and fault reactions" do
     expect(warned).to eq([false, true])
   end
 
+  ["Carriage", "Web feed"].each do |name|
+    it "trips #{name} on a motor wire at earth while the stage switches, unless it does not watch" do
+      commissioned(name)
+      @stand_in.axis.earth_leak = true
+      pass(0.1)
+      expect(fault).to eq(0)
+      enable
+      pass(0.1)
+      expect([fault, firmware.stage_on?]).to eq([0x2330, false])
+      reset
+      write("monitors.earth_fault", 0)
+      enable
+      pass(0.1)
+      expect([fault, firmware.stage_on?]).to eq([0, true])
+    end
+  end
+
+  # Of drivers that are built the other way round than the drive is set.
+  [[true, 0], [false, 1]].each do |built, set|
+    it "does not live with gates that are #{built ? "low" : "high"} when on, and set to #{set}" do
+      commissioned("Roll tug") { |drive| drive["gates_low"] = built }
+      write("stage.gate_polarity", set)
+      pass(0.1)
+      expect(fault).to eq(0x2340)
+      reset
+      expect(fault).to eq(0x2340)
+      write("stage.gate_polarity", 1 - set)
+      reset
+      enable
+      expect(fault).to eq(0)
+    end
+  end
+
+  ["Carriage", "Squeegee", "Roll tug", "Doser"].each do |name|
+    it "trips #{name} on a phase that carries nothing of what is asked, warns, or ignores it, and is quiet before" do
+      commissioned(name)
+      enable
+      top = 0.6 * read("limits.motor_speed")
+      [1, -1, 0.1, 0, 0.3].each do |share|
+        write("speed.target", (share * top).round)
+        pass(0.7)
+        expect([fault, firmware.warning?]).to eq([0, false])
+      end
+      @stand_in.axis.phase_open = true
+      expect(pass_until(0.5) { fault != 0 }).to be(true)
+      expect(fault).to eq(0xFF20)
+      said =
+        [1, 0].map do |choice|
+          @stand_in.axis.phase_open = false
+          reset
+          write("monitors.output_phase", choice)
+          enable
+          write("speed.target", (0.3 * top).round)
+          pass(1.0)
+          @stand_in.axis.phase_open = true
+          pass(0.12)
+          [fault == 0xFF20, firmware.warning?].tap { write("control.word", 0) && pass(2.0) }
+        end
+      expect(said).to eq([[false, true], [false, false]])
+    end
+  end
+
   it "warns once maintenance is due, until its hours are set anew" do
     commissioned("Web feed")
     write("service.counter_2", 10)

@@ -301,4 +301,29 @@ RSpec.describe Gallop::Paddock::Firmware::ContactCommand do
     pass(1.0)
     expect([fault, rpm.abs]).to match([described_class::EXTERNAL, be < 2])
   end
+
+  # Even one that would stay at standstill with its power stage on: what comes next would be a fault.
+  %w[Carriage Web\ feed].each do |name|
+    it "lets #{name} come to rest and go without power before torque is taken away, and be started anew" do
+      wired(name, :forward, :torque_off_comes, "network.reference_source" => 4, "references.fixed" => 600)
+      write("control.quick_stop_option", 6)
+      close(:forward)
+      pass(3.0)
+      expect(speed).to be > 550
+      close(:forward, :torque_off_comes)
+      pass(1.5)
+      expect([speed.abs, firmware.stage_on?]).to match([be < 2, false])
+      axis.torque_off_a_closed = axis.torque_off_b_closed = false
+      pass(0.5)
+      axis.torque_off_a_closed = axis.torque_off_b_closed = true
+      close(:forward)
+      pass(1.5)
+      expect([fault, speed.abs]).to match([0, be < 2])
+      close
+      pass(0.1)
+      close(:forward)
+      pass(3.0)
+      expect(speed).to be > 550
+    end
+  end
 end

@@ -106,7 +106,10 @@ RSpec.describe "bin/gallop", :lasting do
       err: /is no setting. Motion is commanded from the application alone/
     )
     expect(gallop("set", "control.word=15").code).to eq(4)
-    controller("Carriage") { |wire| [6, 7, 15].each { |word| wire.write("control.word", word) } }
+    controller("Carriage") do |wire|
+      wait_until("the bus") { wire.read_one("control.inhibits").zero? }
+      [6, 7, 15].each { |word| wire.write("control.word", word) }
+    end
     expect(gallop("set", "ramps.acceleration=5000")).to have_attributes(code: 4, err: /is enabled/)
     expect(gallop("stop").out).to match(/Quick stop commanded/)
     controller("Carriage") do |wire|

@@ -46,7 +46,9 @@ RSpec.describe Motion::Heart, :real_time do
   let(:ends) { Socket.pair(:UNIX, :STREAM) }
   let(:browser) { TabEnd.new(ends.first) }
   let(:heart) { described_class.new(browser.environment, ends.last) }
-  let(:connection) { instance_double(Link::Connection, drive_id: 0, close: nil) }
+  let(:connection) do
+    instance_double(Link::Connection, drive_id: 0, close: nil, diary: class_double("Diary").as_null_object)
+  end
   let(:reins) { connection.motion.reins }
 
   before do

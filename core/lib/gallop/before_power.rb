@@ -144,8 +144,13 @@ module Gallop
       "The brake has its own supply, with the voltage on its plate and the right way round. It holds the shaft now."
     end
 
-    def resistor_sentence =
-      resistor && "With its wires off it shows #{ohms}; it stands free, and nothing near it can burn."
+    def resistor_sentence
+      return unless resistor
+      printed = power.given("resistor_duty_power")
+      duty = power.given("resistor_duty")
+      label = "; its label says #{show(printed, "W", 0)} for #{show(100 * duty, "%")} of the time" if printed && duty
+      "With its wires off it shows #{ohms}#{label}. It stands free, and nothing near it can burn."
+    end
 
     def torque_off_sentence =
       "Channels A and B come from the safety circuit, each by wires of its own. No bridge is left from a test."

@@ -35,7 +35,8 @@ module Gallop
       21 => :changeover,
       22 => :raise,
       23 => :lower,
-      24 => :second_motor
+      24 => :second_motor,
+      25 => :torque_off_comes
     }.freeze
     FIRST_INPUT_BIT = 18 # of terminals.inputs
     PRESETS = %i[preset_1 preset_2 preset_3 preset_4].freeze

@@ -62,6 +62,12 @@ RSpec.describe Gallop::Power::Mains do
       "supply.resistor_power" => 150,
       "supply.resistor_energy" => 2000
     )
+    # 1200 W for 6 % of 120 s, that is 7.2 s: 72 W and 8640 J
+    printed = { "resistor_duty_power" => "1200", "resistor_duty" => "6", "resistor_cycle" => "120" }
+    expect(proposed(FEED.merge("resistor" => "90", **printed))).to include(
+      "supply.resistor_power" => 72,
+      "supply.resistor_energy" => 8640
+    )
     expect(
       proposed(FEED.merge("brake" => "drive", "brake_release" => "60", "brake_engage" => "35", "brake_torque" => "2"))
     ).to include("brake.fitted" => 1, "brake.release_time" => 60, "brake.engage_time" => 35, "brake.torque" => 2)
@@ -86,6 +92,16 @@ RSpec.describe Gallop::Power::Mains do
       "mean_too_large",
       { "resistor" => "90", "resistor_power" => "9", "stop_interval" => "1" },
       { "resistor" => "90", "resistor_power" => "10", "stop_interval" => "1" }
+    ],
+    [
+      "mean_too_large",
+      { "resistor" => "90", "resistor_duty_power" => "150", "resistor_duty" => "6", "stop_interval" => "1" },
+      { "resistor" => "90", "resistor_duty_power" => "170", "resistor_duty" => "6", "stop_interval" => "1" }
+    ],
+    [
+      "resistor_told_twice",
+      { "resistor" => "90", "resistor_power" => "100", "resistor_duty_power" => "1850", "resistor_duty" => "6" },
+      { "resistor" => "90", "resistor_power" => "100", "resistor_duty_power" => "1800", "resistor_duty" => "6" }
     ],
     [
       "brake_times_missing",

@@ -46,6 +46,7 @@ RSpec.describe Gallop::Terminals::Rules do
       { "limits.lowest_speed" => 360 }
     ],
     "limit_by_closing" => [{ inputs: %i[limit_low] }, { inputs: %i[limit_low], **opening }, { inputs: %i[home] }],
+    "torque_off_comes" => [{ inputs: %i[torque_off_comes] }, { inputs: %i[quick_stop] }, {}],
     "wire_unwatched" => [
       { :inputs => %i[forward], **live_zero, "terminals.analog_1_wire_break" => 0 },
       { :inputs => %i[forward], **live_zero, "terminals.analog_1_wire_break" => 1 },

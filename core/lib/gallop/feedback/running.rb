@@ -36,6 +36,7 @@ module Gallop
       HEAVY = 0.05 # share of the rated torque from which a weight is judged
       COMMUTATION = 0x7122
       ALIGNMENT = 0xFF30
+      LOST_PHASE = 0xFF20
 
       # @param looks [Array<Look>] of the latest stretch that the drive was enabled, in the order of time @param axis
       # [Axis]
@@ -47,6 +48,7 @@ module Gallop
       # @return [Array<Finding>]
       def findings
         return [commutation(@looks.last)] if fault?(COMMUTATION)
+        return [phase_lost] if fault?(LOST_PHASE)
         return [moved? ? commutation(@looks.last) : shaft_held(@looks.map(&:current).max)] if fault?(ALIGNMENT)
         Finding.in_order([stands && standing, weightless].compact)
       end
@@ -95,6 +97,17 @@ module Gallop
             "The current goes where it is not sent: one phase of the motor carries none, " \
               "and the motor hums at a dead angle.",
           so: "Switch off, and check the three motor wires at both ends."
+        )
+      end
+
+      # The drive has seen it by itself.
+      def phase_lost
+        two = axis.wires == 2
+        blocker(
+          "open_phase",
+          two ? "No current flows in the motor" : "A motor phase carries nothing of the current that is asked of it",
+          because: "#{two ? "One of its wires is" : "Its wire is"} open, at one end or inside the motor.",
+          so: "Switch off, and check the motor wires at both ends; then measure the winding."
         )
       end
 

@@ -8,6 +8,7 @@ module Gallop
     class Mains < Supply
       include StopOnMains
       include DcFeed
+      include Resistor
 
       CHARTS = %i[stop_curve].freeze
       RECTIFIER = Facts::Form.load("power/mains")
@@ -32,6 +33,7 @@ module Gallop
         shortest_stop_without
         shortest_stop
         highest_on_stop
+        resistor_by_duty
         resistor_mean
         brake_margin
       ].freeze
@@ -46,6 +48,7 @@ module Gallop
         stop_trips
         pulse_too_large
         mean_too_large
+        resistor_told_twice
         lowering_too_much
         brake_too_weak
         load_without_brake
@@ -233,24 +236,13 @@ module Gallop
         )
       end
 
-      def pulse_too_large
-        return unless stop_energy && given("resistor_pulse") && stop_energy > given("resistor_pulse")
-        caution(
-          "pulse_too_large",
-          "One stop gives #{show(stop_energy, "J")}; the resistor stands #{show(given("resistor_pulse"), "J")} at once",
-          because: "It burns through after some stops.",
-          so: "A resistor for a larger pulse.",
-          facts: %w[resistor_pulse]
-        )
-      end
-
       # As soon as somebody says what takes the energy, or that nothing does.
       def lowering_too_much
         return unless bus && highest_bus < trip && lowering_energy&.positive? && given("dc_returns") != "yes"
         return lowering_without_resistor unless given("resistor")
         return lowering_beyond_resistor if lowering_power > chopper_power
-        if lowering_time > LONG && given("resistor_power") && lowering_power > given("resistor_power") &&
-             lowering_energy > given("resistor_pulse").to_f
+        if lowering_time > LONG && resistor_power && lowering_power > resistor_power &&
+             lowering_energy > resistor_pulse.to_f
           lowering_too_long
         end
       end
@@ -280,25 +272,11 @@ module Gallop
         caution(
           "lowering_too_much",
           "The way down gives #{show(lowering_power, "W", 0)} for #{show(lowering_time, "s")}; the resistor stands " \
-            "#{show(given("resistor_power"), "W", 0)} for ever",
+            "#{show(resistor_power, "W", 0)} for ever",
           because: "#{show(lowering_energy, "J")} are more than one pulse of it, and it burns through.",
           so: "A resistor for #{show(lowering_power, "W", 0)}, or a counterweight.",
-          facts: %w[resistor_power resistor_pulse]
+          facts: power_facts | pulse_facts
         )
-
-      def mean_too_large
-        return unless stop_energy && given("stop_interval") && given("resistor_power")
-        mean = stop_energy / given("stop_interval")
-        return if mean <= given("resistor_power")
-        caution(
-          "mean_too_large",
-          "The stops give #{show(mean, "W", 0)} in the mean; the resistor stands " \
-            "#{show(given("resistor_power"), "W", 0)}",
-          because: "It overheats in continuous work.",
-          so: "A larger resistor, or fewer stops.",
-          facts: %w[stop_interval resistor_power]
-        )
-      end
 
       def propose_mains
         return if dc?
@@ -318,18 +296,6 @@ module Gallop
             "80 % of the bus at the lower end of the #{feed_named}",
             facts: feed_facts
           )
-      end
-
-      def propose_resistor
-        return propose("supply.brake_resistor", 0, "none is given", facts: %w[resistor]) if given("resistor").nil?
-        [
-          propose("supply.brake_resistor", 1, "as given", facts: %w[resistor]),
-          propose("supply.resistor_ohms", given("resistor"), "as given", facts: %w[resistor]),
-          given("resistor_power") &&
-            propose("supply.resistor_power", given("resistor_power").round, "as given", facts: %w[resistor_power]),
-          given("resistor_pulse") &&
-            propose("supply.resistor_energy", given("resistor_pulse").round, "as given", facts: %w[resistor_pulse])
-        ].compact
       end
     end
   end

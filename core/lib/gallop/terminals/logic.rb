@@ -40,6 +40,9 @@ module Gallop
       def jogs? = !@jog.zero?
       def second_ramps? = @inputs.on?(:second_ramps)
       def quick_stop? = @inputs.on?(:quick_stop)
+
+      # Whether the contact that comes before torque-off says that it will be taken away.
+      def torque_off_comes? = @inputs.on?(:torque_off_comes)
       def external_fault? = @inputs.on?(:external_fault)
       def limit_low? = @inputs.on?(:limit_low)
       def limit_high? = @inputs.on?(:limit_high)
@@ -111,7 +114,7 @@ module Gallop
           n += 1
         end
         reset_by_edge
-        free = ready && enabled? && !quick_stop? && !external_fault?
+        free = ready && enabled? && !quick_stop? && !torque_off_comes? && !external_fault?
         step_keypad(keys, rests, free)
         follow(team&.runs?)
         command(free)

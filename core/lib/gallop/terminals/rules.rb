@@ -29,6 +29,7 @@ module Gallop
         starts_nothing
         keeps_turning
         limit_by_closing
+        torque_off_comes
         wire_unwatched
         signal_twice
         source_without_inputs
@@ -127,6 +128,20 @@ module Gallop
           because: "A broken wire or a switch that was never connected reads like a free travel.",
           so: "Wire an opening contact, and let it count as on when it is open.",
           values: keys(open, "polarity")
+        )
+      end
+
+      # Whoever sets the delay of a safety relay wants to know what it has to leave.
+      def torque_off_comes
+        before = numbers { |input| input.function == :torque_off_comes }
+        return if before.empty?
+        time = Quantities.format(@setup.full_speed / @setup.ramp("quick_stop"), "s", 2)
+        note(
+          "torque_off_comes",
+          "#{named(before)}: torque may be taken away #{time} later, not sooner",
+          because: "The quick stop takes as long from #{speed(@setup.full_speed)}, where the torque suffices.",
+          so: "Set the delay of the relay to more than that; what it takes is seen when it is tried.",
+          values: keys(before, "function")
         )
       end
 

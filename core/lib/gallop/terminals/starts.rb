@@ -50,7 +50,7 @@ module Gallop
 
       def on?(function, contacts) = places_of(function).any? { |n| contacts[n] ^ @setup.inputs[n].reversed }
 
-      HOLDING = %i[stop quick_stop external_fault].freeze
+      HOLDING = %i[stop quick_stop torque_off_comes external_fault].freeze
       private_constant :HOLDING
 
       # The same with some functions off, and enabled.

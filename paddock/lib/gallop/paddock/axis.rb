@@ -48,10 +48,13 @@ module Gallop
         ends: nil,
         winding_sensor: nil,
         team_line: nil,
+        gates_low: false,
         box: OperatorsBox.new
       )
         @winding_sensor = winding_sensor
         @team_line = team_line
+        @gates_low = gates_low
+        @earth_leak = false
         @box = box
         @ends = ends
         @middle = nil
@@ -189,6 +192,21 @@ module Gallop
 
       # What can be measured between the wires of a motor with brushes while the power stage is off. @return [Float] V
       def open_voltage = (@turned_round ? -1 : 1) * (@phase_open ? 0.0 : @motor.open_voltage(@mechanics.speed))
+
+      LEAK = 100.0 # Ω of a motor wire to earth through a damp or chafed insulation
+      private_constant :LEAK
+
+      # Whether a motor wire touches earth.
+      attr_accessor :earth_leak
+
+      # To earth while the power stage switches. @return [Float] A
+      def residual_current = @earth_leak ? 0.5 * @bus.voltage / LEAK : 0.0
+
+      # Energy that leaves the bus and neither motor nor stage. @param joules [Float]
+      def lose(joules) = @bus_energy += joules
+
+      # Whether the drivers of the power stage take a low level for on, as they are built.
+      attr_reader :gates_low
 
       # Every millisecond: what hangs on the terminals, by where the machine is.
       def tend_box(dt) = @box.step(dt, @middle && (@mechanics.angle - @middle), @mechanics.speed)

@@ -178,6 +178,7 @@ module Gallop
         @brake = HoldingBrake.new(self)
         @load_monitor = LoadMonitor.new(self)
         @motor_sensor = MotorSensor.new(self)
+        @earth_fault = EarthFault.new(self) if profile["monitors.earth_fault"]
         @terminals = Terminals.new(self)
         @contacts = ContactCommand.new(self)
         @statistics = Statistics.new(self)
@@ -195,6 +196,7 @@ module Gallop
           @brake,
           @load_monitor,
           @motor_sensor,
+          *@earth_fault,
           @terminals,
           @contacts,
           @statistics,
@@ -223,7 +225,7 @@ module Gallop
         watch(dt)
         tend_holder(dt)
         proceed(dt)
-        go_together(dt)
+        tend_family(dt)
         @terminals.each_millisecond(dt)
         @contacts.each_millisecond(dt)
         @target = @contacts.target if @contacts.leads?
@@ -232,8 +234,8 @@ module Gallop
         observe(dt)
       end
 
-      # With other drives, where the family can.
-      def go_together(_dt)
+      # What a family does besides, in whatever state it is.
+      def tend_family(_dt)
       end
 
       def switch_stage(on)

@@ -74,6 +74,7 @@ module Gallop
       LINES = ->(axis) { axis.bus if axis.bus.respond_to?(:three_lines?) && axis.bus.three_lines? }
       ENDS = ->(axis) { axis if axis.ends }
       PULSE = ->(axis) { axis if axis.pulse_input? }
+      EARTHED = ->(axis) { axis if axis.bus.respond_to?(:mains_peak) }
       TEAM = ->(axis) { axis.team_line }
 
       # Mistakes of wiring, and a load that is not coupled.
@@ -85,6 +86,7 @@ module Gallop
         switch("slow_signal_off", :word_powered, of: PAIR, inverted: true),
         switch("hall_order", :hall_order, of: HALLS).with(range: 0..5),
         switch("winding_sensor_off", :connected, of: WINDING, inverted: true),
+        switch("earth_leak", :earth_leak, of: EARTHED),
         switch("brake_unwired", :wired, of: BRAKE, inverted: true),
         switch("uncoupled", :coupled, of: MECHANICS, inverted: true)
       ].freeze

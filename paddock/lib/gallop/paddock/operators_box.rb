@@ -115,10 +115,22 @@ module Gallop
         convert
       end
 
+      # A counter behind the drive's encoder output: its edges, and how many there were at the last index.
+      # @return [Integer, nil] nil without a signal
+      attr_reader :counted, :counted_at_index
+
+      def hear_counts(counts)
+        @counted = counts
+        @counted_at_index = nil if counts.nil?
+      end
+
+      def hear_index(counts) = @counted_at_index = counts
+
       # The drive has no power.
       def go_dark
         @lamps = 0
         @meter = 0.0
+        hear_counts(nil)
       end
 
       private

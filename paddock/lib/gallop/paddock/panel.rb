@@ -119,7 +119,10 @@ module Gallop
           display: box.keypad && display(stand_in),
           sources: box.sources.map(&:to_h),
           lamps: (0..2).map { |n| box.lamps[n] == 1 },
-          meter: box.meter.round(2)
+          meter: box.meter.round(2),
+          counted: box.counted,
+          counted_at_index: box.counted_at_index,
+          counter: !stand_in.profile["encoder_output.lines"].nil?
         }
       end
 

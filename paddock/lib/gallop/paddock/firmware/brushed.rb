@@ -20,6 +20,7 @@ module Gallop
         SQRT3 = Math.sqrt(3)
 
         def commutates? = false
+        def warning? = super || (wire_open? && @effective["monitors.output_phase"] == UnfedPhase::WARNS)
 
         # As β shows what flows between V and W.
         def most_injected_current = 2 / SQRT3 * current_bound * @torque_share
@@ -123,8 +124,10 @@ module Gallop
             @stage_on && @wanted_speed.abs > @standstill && !@speed_loop.limited &&
               @mean_current.abs < NOTHING * setting("motor.rated_current")
           @open_for = none ? @open_for + dt : 0.0
-          trip(WIRE_OPEN, Stopping::COAST) if @open_for > OPEN_TIME
+          trip(WIRE_OPEN, Stopping::COAST) if wire_open? && @effective["monitors.output_phase"] == UnfedPhase::TRIPS
         end
+
+        def wire_open? = @open_for > OPEN_TIME
       end
     end
   end

@@ -81,6 +81,7 @@ module Gallop
           return if drive.machine.faulted?
           return drive.trip(EXTERNAL) if logic.external_fault?
           return drive.trip(WIRE_BROKEN) if logic.broken == :fault
+          return drive.stop_for_good if logic.torque_off_comes?
           return unless drive.machine.state == :operation_enabled
           return drive.command_itself(QUICK_STOP) if logic.quick_stop? || (logic.keypad.stops? && !commands?)
           drive.trip(LIMIT_SWITCH, Monitors::QUICK) if drive.positioning? && at_limit?(drive.demanded_speed)

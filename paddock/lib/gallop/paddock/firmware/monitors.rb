@@ -114,6 +114,7 @@ module Gallop
           watch_watchdog(dt)
           @load_monitor.each_millisecond(dt)
           @motor_sensor.each_millisecond(dt)
+          @earth_fault&.each_millisecond(dt)
           watch_family(dt)
         end
 

@@ -6,6 +6,8 @@ module Gallop
       # What drives on a battery have beside a servo's figures.
       module OnBattery
         TEAM_INCOMPLETE = 32 # of control.inhibits
+        SHORT_CIRCUIT = 0x2340
+        LOW_IS_ON = 1 # of stage.gate_polarity
         UNBOUNDED = [-Float::INFINITY, Float::INFINITY].freeze
 
         # W/(N·m)² that the winding takes beside the work, as its setting says
@@ -36,11 +38,22 @@ module Gallop
 
         def watch_family(dt)
           @battery.each_millisecond(dt)
+          return trip(SHORT_CIRCUIT, Stopping::COAST) if gates_wrong?
           super
         end
 
-        def go_together(dt) = @member.each_millisecond(dt)
-        def family_reset_permitted? = super && (@fault_code != TeamMember::LOST || @member.found?)
+        def tend_family(dt)
+          super
+          @member.each_millisecond(dt)
+        end
+
+        # What is to be off is on: both transistors of each leg.
+        def gates_wrong? = axis.gates_low ^ (@effective["stage.gate_polarity"] == LOW_IS_ON)
+
+        def family_reset_permitted?
+          return @member.found? if @fault_code == TeamMember::LOST
+          super && (@fault_code != SHORT_CIRCUIT || !gates_wrong?)
+        end
 
         # A stop comes before the battery: it may use the whole torque.
         def control_speed

@@ -78,6 +78,19 @@ module Gallop
             !@alignment.under_way? && !brake_opening?
         end
 
+        # What the current loop is to bring about. @return [Array(Float, Float)] A peak along α and β
+        def asked_currents
+          angle = electrical_angle
+          d = @weakening.i_d
+          q = @torque * @current_of_torque
+          cos = Math.cos(angle)
+          sin = Math.sin(angle)
+          [d * cos - q * sin, d * sin + q * cos]
+        end
+
+        # Turns of the motor, as its own device tells them
+        def turns = @count.fdiv(@counts)
+
         # rad of the motor, by the device that closes the position loop
         def position = @second.leads? ? @second.place(@radians) : @count * @radians
 
@@ -103,9 +116,14 @@ module Gallop
           @alignment = Alignment.new(self)
           @torque_path = TorquePath.new(self)
           @excitation = Excitation.new(self)
+          @unfed = UnfedPhase.new(self) if commutates?
+          @encoder_output = EncoderOutput.new(self) if profile["encoder_output.lines"]
         end
 
-        def parts = [*super, @gain_sets, @second, @pair, @alignment, @torque_path, @excitation]
+        def parts =
+          [*super, @gain_sets, @second, @pair, @alignment, @torque_path, @excitation, *@unfed, *@encoder_output]
+
+        def tend_family(dt) = @encoder_output&.each_millisecond(dt)
 
         def start_loops
           @current = Control::CurrentLoop.new

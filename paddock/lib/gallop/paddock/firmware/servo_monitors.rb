@@ -10,6 +10,7 @@ module Gallop
         FOLLOWING_ERROR = 0x8611
         RUNAWAY_TIME = 0.03 # s of speeding up against the full torque
 
+        def warning? = super || (@unfed ? @unfed.warns? : false)
         def standing? = @standing_for >= @standing_time
 
         private
@@ -31,6 +32,7 @@ module Gallop
           @pair.each_millisecond(dt)
           return trip(FEEDBACK_LOST, Stopping::COAST) if @effective["monitors.feedback"] == 1 && feedback_lost?
           return trip(SecondFeedback::LOST, Stopping::COAST) if @second.lost?
+          @unfed&.each_millisecond(dt)
           return unless @stage_on
           return trip(Monitors::OVER_SPEED) if @speed.abs > @over_speed
           watch_following_error(dt)

@@ -31,6 +31,13 @@ module Gallop
         # Whether it does, and that cannot be called off any more.
         def ends_for_good? = false
 
+        # As quickly as it may, and with the power stage off once it stands, whatever becomes of a quick stop otherwise:
+        # torque is about to be taken away.
+        def stop_for_good
+          command_itself(ContactCommand::QUICK_STOP) if machine.state == :operation_enabled
+          @quick_stop_option = QUICK_RAMP.first if machine.state == :quick_stop_active
+        end
+
         private
 
         def ramp_of(option) = QUICK_RAMP.include?(option) ? :quick : :slow

@@ -47,6 +47,7 @@ module Gallop
             pulse_input: !@profile["pulse.function"].nil?,
             winding_sensor: @drive["winding_sensor"] && Plant::WindingSensor.new(**figures("winding_sensor")),
             team_line: @drive["team_line"] && @team_lines[@drive["team_line"]].join,
+            gates_low: @drive["gates_low"],
             winding: thermal_mass(@drive["motor"]),
             heat_sink: thermal_mass(@drive["heat_sink"])
           )

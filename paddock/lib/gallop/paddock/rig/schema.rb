@@ -320,6 +320,7 @@ module Gallop
             sensor: part(SENSOR, default: SENSOR.check({}, "sensor")),
             winding_sensor: part(WINDING_SENSOR, default: nil),
             team_line: text(default: nil),
+            gates_low: one_of(true, false).with(default: false),
             heat_sink: part(HEAT_SINK),
             stage: part(STAGE, default: nil),
             obstacles: part(OBSTACLES, default: nil),
