@@ -248,13 +248,14 @@ module Proving
     def commander
       setup = Gallop::Terminals::Setup.new(@drive.profile, @drive.live_values)
       bad = setup.commands? ? "#{starter(setup)} the drive" : "its terminals give the speed"
+      where = setup.by_team? ? "that one" : "it there"
       need(
         "commander",
         "Commands and speed over the network",
         !setup.leads?,
         "nothing else has a say",
         bad,
-        "Choose command and reference source at the stage Terminals, or start it there."
+        "Choose command and reference source at the stage Terminals, or start #{where}."
       )
     end
 

@@ -15,10 +15,12 @@ RSpec.describe Gallop::Paddock::Firmware::TorqueByPulse do
           def towards(_) = top
         end
         .new(100.0)
-    Struct.new(:pulse_share, :brake, :bounds) do
-      def pulse_braking(most) = brake * most
-      def most_by_pulse(way) = bounds.towards(way)
-    end.new(0.0, 0.0, bounds)
+    Struct
+      .new(:pulse_share, :brake, :bounds) do
+        def pulse_braking(most) = brake * most
+        def most_by_pulse(way) = bounds.towards(way)
+      end
+      .new(0.0, 0.0, bounds)
   end
 
   it "gives its share, less and less towards the highest speed, and brakes with a bound" do

@@ -42,7 +42,6 @@ RSpec.describe "Terminals", type: :interface do
   end
 
   def rests = wait_until("rest") { @paddock.shaft_speed("Web feed").abs < 1 }
-  def picture(number) = ENV["SHOT"] && save_screenshot("/tmp/term#{number}.png")
 
   def wire_up
     choose("D1", "Start forward")
@@ -68,7 +67,6 @@ RSpec.describe "Terminals", type: :interface do
       replace_text(find("input[aria-label='Speed of the product']"), "2")
       expect(page).to have_css("[data-delay]", text: /after the contact.*gone on by 32.0.mm/)
     end
-    picture(0)
     find("[data-sheet] summary").click
     expect(page).to have_css("[data-table=wiring_sheet] tr", text: /blue button.*D5.*Fault reset/)
     find("[data-sheet] summary").click
@@ -93,7 +91,6 @@ RSpec.describe "Terminals", type: :interface do
     expect(page).to have_css("[data-foreseen]", text: "Runs forward at 750 rpm")
     click_button "Try D2"
     expect(page).to have_css("[data-foreseen]", text: /Comes to rest in \d/)
-    picture(1)
 
     @paddock.set("Web feed", analog_1: 2.0) # or it starts with a broken wire
     open_stage("Web feed", "Limits")
@@ -122,7 +119,6 @@ RSpec.describe "Terminals", type: :interface do
       expect(page).to have_css("[data-tick=D3]", text: "is to move now")
       [3, 1, 2, 4].each { |input| push(input) }
       expect(page).to have_css("[data-tick][data-state=both]", count: 4)
-      picture(2)
       push(5)
       expect(page).to have_css("[data-proof=proven]", text: "both states")
     end
@@ -179,7 +175,6 @@ RSpec.describe "Terminals", type: :interface do
     expect(page).to have_css("[data-preset='2'][data-in-force=true]")
     expect(page).to have_css("[data-terminal=D4][data-on='1']")
     turns(900)
-    picture(3)
     @paddock.set("Web feed", input_4: false, analog_1: 2.0)
     turns(360)
     push(2)

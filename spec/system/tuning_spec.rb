@@ -117,10 +117,8 @@ RSpec.describe "Tuning", type: :interface, rig: Rigs.two_masses do
     end
     low, high = travel("position_move")
     expect([low, high]).to match([be < begun_at - 0.5, be > begun_at])
-    save_screenshot("/tmp/ends1.png") if ENV["SHOT"]
     begin_test("position_move")
     expect(page).to have_css("[data-try]", wait: 40, count: 1)
-    save_screenshot("/tmp/ends2.png") if ENV["SHOT"]
     replace_text(find("input[aria-label='Position loop gain']"), "45")
     within("[data-test=position_move]") do
       find("summary", text: "Repeat it").click

@@ -147,5 +147,28 @@ RSpec.describe Gallop::Feedback::Device do
     it("speaks of three phases else") do
       expect(cause(0x7122, 3, "proven")).to match(/two motor phases are exchanged.*V with W/m)
     end
+
+    it "speaks of a phase that the drive found without current, and of the wires of a motor with brushes" do
+      expect(cause(0xFF20, 3)).to match(/A motor phase carries nothing/)
+      expect(cause(0xFF20, 2)).to match(/No current flows in the motor/)
+    end
+
+    # A slow loop needs half a second to overcome friction.
+    it "does not accuse a shaft that stood for a while and turns now" do
+      axis = described_class::Axis.new(counts: 24, pole_pairs: 4, rated_current: 20.0)
+      found = ->(*parts) do
+        described_class.new(parts.flatten.map { |one| described_class::Look.new(**one) }, axis).findings.map(&:id)
+      end
+      part = ->(from, demand, speed, count) do
+        Array.new(12) do |n|
+          { at: from + n * 0.05, demand: demand, speed: speed, torque_current: 2.4, current: 2.4, count: count + n / 6 }
+        end
+      end
+      stands = part.(0.0, 100.0, 0.0, 0)
+      expect(found.(stands)).to eq(%w[commutation])
+      expect(found.(stands, part.(0.6, 0.0, 0.0, 2))).to eq(%w[commutation])
+      expect(found.(stands, part.(0.6, 120.0, 110.0, 2))).to eq([])
+      expect(found.(part.(-0.6, 120.0, 110.0, 0), stands)).to eq(%w[commutation])
+    end
   end
 end

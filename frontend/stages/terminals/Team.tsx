@@ -9,6 +9,8 @@ const FIRST = 1;
 const TURNS = "team.turns";
 const SIZE = "team.size";
 
+const has = (bits: number, place: number) => (bits & (1 << (place - 1))) !== 0;
+
 /** Drives of one machine that go together: who leads, and who is heard just now. */
 export function Team({ drive, strip }: { drive: Drive; strip: TerminalStrip }) {
   const [place, ...others] = strip.team;
@@ -33,7 +35,6 @@ function Heard({ drive, own, size }: { drive: Drive; own: number; size: number }
   const heard = useLive(drive, "team.heard")?.value ?? 0;
   const fit = useLive(drive, "team.fit")?.value ?? 0;
   const places = Array.from({ length: size }, (_, n) => n + 1).filter((place) => place !== own);
-  const has = (bits: number, place: number) => (bits & (1 << (place - 1))) !== 0;
   return (
     <Box as="ul" listStyleType="none" fontSize="small" py="1" aria-label="Others of the team">
       {places.map((place) => (

@@ -30,6 +30,7 @@ module Gallop
 
       HELD = 0.4 # s without motion that count
       STANDS = 0.1 # share of the demand below which it stands
+      TURNS = 0.5 # share of the demand above which it turns as it was told
       NO_TORQUE = 0.8 # share of the current that makes torque; less is no alignment that control would leave
       MOTION = 3.0 # electrical degrees that are motion
       LIGHT = 0.4 # share of the weight below which a load is not there
@@ -59,13 +60,18 @@ module Gallop
 
       def fault?(code) = @looks.any? { |look| look.fault == code }
 
-      # The last stretch, long enough, in which it was told to turn and did not.
+      # The last stretch, long enough, in which it was told to turn and did not, unless it did after all.
       def stands
         @stands ||=
           @looks
             .chunk_while { |a, b| held?(a) == held?(b) }
             .select { |part| held?(part.first) && part.last.at - part.first.at >= HELD }
             .last
+            .then { |part| part unless part.nil? || turned_after?(part.last.at) }
+      end
+
+      def turned_after?(time)
+        @looks.any? { |look| look.at > time && look.demand.nonzero? && look.speed / look.demand > TURNS }
       end
 
       def held?(look) = look.demand.nonzero? && look.speed.abs < [STANDS * look.demand.abs, 1.0].max

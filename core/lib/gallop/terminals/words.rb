@@ -14,7 +14,7 @@ module Gallop
         potentiometer: "at the speed that is raised",
         process: "as the process controller asks",
         keys: "at the speed of the drive's keys",
-        team: "as the first of the team goes"
+        team: "as fast as the first of the team"
       }.freeze
 
       # @param profile [Objects::Profile] @param setup [Setup]
@@ -30,7 +30,10 @@ module Gallop
       def of_keys = "Run at the drive's keys: forward or backward, as they are set, #{sources}."
 
       # Where the first of a team commands.
-      def of_team = "When the first of the team starts, #{sources}."
+      def of_team
+        return "Starts and turns with the first of the team." if @setup.source == :team && !@setup.sum?
+        "Starts with the first of the team, #{sources}."
+      end
 
       LETTERS = { "input" => "D", "analog" => "A", "output" => "R" }.freeze # by the kind of a terminal
 
