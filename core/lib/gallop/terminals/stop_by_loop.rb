@@ -15,8 +15,8 @@ module Gallop
 
       # @param speed [Float] rad/s that it begins with, positive @param rate [Float] rad/s² of the ramp
       # @param gain [Float] N·m·s/rad @param integral_time [Float] s @param limit [Float] N·m
-      # @param inertia [Float] kg·m² @param friction [Float] N·m @param ahead [Float] kg·m² of the feed-forward @param threshold [Float] rad/s
-      # @param threshold_time [Float] s
+      # @param inertia [Float] kg·m² @param friction [Float] N·m @param ahead [Float] kg·m² of the feed-forward
+      # @param threshold [Float] rad/s @param threshold_time [Float] s
       def initialize(
         speed:,
         rate:,
