@@ -52,10 +52,13 @@ export function MotionPanel({ drive, view, setup, busy }: Props) {
   const path = `/drives/${drive.id}/recorder`;
   const refresh = ["recorder", "traces", "drive", "verify", "logbook"];
   const play = useAction(() => api.post<RecorderView>(`${path}/play`, { ...setup, ...stimulus }), { drive, refresh });
-  const enable = useAction(() => api.post<Verify>(`/drives/${drive.id}/motion/enable`, { for: kind?.mode, team: drive.leads_team }), {
-    drive,
-    refresh,
-  });
+  const enable = useAction(
+    () => api.post<Verify>(`/drives/${drive.id}/motion/enable`, { for: kind?.mode, team: drive.leads_team }),
+    {
+      drive,
+      refresh,
+    },
+  );
   const disable = useAction(() => api.post<Verify>(`/drives/${drive.id}/motion/disable`), { drive, refresh });
   const { data: said } = useQuery({
     queryKey: ["announce", drive.id, stimulus.kind, stimulus.size, stimulus.hold, drive.gait, view.enabled_for],

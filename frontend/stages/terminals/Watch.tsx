@@ -65,8 +65,8 @@ export function Watch({ drive }: { drive: Drive }) {
         onClose={() => setAsking(false)}
         onConfirm={() => lift.mutate(undefined)}
       >
-        What is started so on {drive.name} then goes up to {full}, with all its torque, whether this page is
-        open or not. It is noted in the logbook.
+        What is started so on {drive.name} then goes up to {full}, with all its torque, whether this page is open or
+        not. It is noted in the logbook.
       </ConfirmDialog>
     </Grid>
   );

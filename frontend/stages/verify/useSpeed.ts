@@ -17,10 +17,13 @@ export function useSpeed(drive: Drive) {
       done: setHeld,
     },
   );
-  const enable = useAction((yes: { align: boolean; pulse: boolean; team: boolean }) => api.post<Verify>(`${path}/enable`, yes), {
-    drive,
-    refresh: REFRESH,
-  });
+  const enable = useAction(
+    (yes: { align: boolean; pulse: boolean; team: boolean }) => api.post<Verify>(`${path}/enable`, yes),
+    {
+      drive,
+      refresh: REFRESH,
+    },
+  );
   const halt = useAction(() => api.post<Verify>(`${path}/halt`), {
     drive,
     refresh: REFRESH,
