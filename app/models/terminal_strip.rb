@@ -32,6 +32,8 @@ class TerminalStrip
       .map { |name| "pulse.#{name}" }
       .freeze
 
+  MOVED_BY = %w[control.mode terminals.move_trigger].freeze
+  MOVE = %w[kind position speed acceleration dwell next].freeze
   TEAM = %w[place size turns silence].map { |name| "team.#{name}" }.freeze
 
   # A terminal. @!attribute id [String] of its facts, as in "input_1" @!attribute name [String] as on the device
@@ -140,6 +142,18 @@ class TerminalStrip
   # @param keys [Array<String>] @return [Array<Hash{Symbol => Object}>]
   def settings(keys) = keys.filter_map { |key| setting(profile[key]) if profile[key] }
 
+  # Of a family that has stored moves: what they hang on.
+  def moved_by = setup_of(drafted).moves? ? settings(MOVED_BY) : []
+
+  # Stored moves that the wired inputs can choose, and those that follow them.
+  # @return [Array<Hash{Symbol => Object}>] number, what it does, and its settings
+  def moves
+    words = Gallop::Terminals::MoveWords.new(profile, setup_of(drafted))
+    words.within_reach.map do |number|
+      { number: number, text: words.of(number), settings: settings(MOVE.map { |what| "moves.#{what}_#{number}" }) }
+    end
+  end
+
   # @return [Array<Hash{Symbol => Object}>]
   def choices(key) = profile.fetch(key).choices.map { |code, title| { code: code, title: title } }
 
@@ -243,7 +257,10 @@ class TerminalStrip
     words = Gallop::Terminals::Words.new(profile, setup)
     return [words.of_keys] if setup.by_keys?
     return [words.of_team] if setup.by_team?
-    self.class.starts_of(setup).map { |start| words.of(start) }
+    [
+      *self.class.starts_of(setup).map { |start| words.of(start) },
+      *Gallop::Terminals::MoveWords.new(profile, setup).all
+    ]
   end
 
   def setup_of(values) = Gallop::Terminals::Setup.new(profile, values)

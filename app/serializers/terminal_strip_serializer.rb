@@ -28,6 +28,8 @@ class TerminalStripSerializer < ApplicationSerializer
   field(:reference, "#{SETTING}[]") { |strip| strip.settings(TerminalStrip::REFERENCE + TerminalStrip::PROCESS) }
   field(:presets, "#{SETTING}[]") { |strip| strip.settings((1..15).map { |n| "presets.speed_#{n}" }) }
   field(:pulse, "#{SETTING}[]") { |strip| strip.settings(TerminalStrip::PULSE) }
+  field :moved_by, "#{SETTING}[]"
+  field :moves, "{ number: number; text: string; settings: #{SETTING}[] }[]"
   field(:team, "#{SETTING}[]") { |strip| strip.settings(TerminalStrip::TEAM) }
   field(:sheet, "FactStage['tables'][number]") { |strip| strip.sheet.to_h }
   field(

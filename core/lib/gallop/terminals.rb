@@ -36,7 +36,11 @@ module Gallop
       22 => :raise,
       23 => :lower,
       24 => :second_motor,
-      25 => :torque_off_comes
+      25 => :torque_off_comes,
+      26 => :move_bit_1,
+      27 => :move_bit_2,
+      28 => :move_bit_3,
+      29 => :move_trigger
     }.freeze
     FIRST_INPUT_BIT = 18 # of terminals.inputs
     PRESETS = %i[preset_1 preset_2 preset_3 preset_4].freeze

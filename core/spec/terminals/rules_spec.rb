@@ -148,6 +148,40 @@ RSpec.describe Gallop::Terminals::Rules do
     expect(ids(**twice, "references.combination" => 1, "references.second" => 2)).not_to include("references_alike")
   end
 
+  placed = { "control.mode" => 1, "network.command_source" => 2 }
+  {
+    "moves_untriggered" => [
+      { inputs: %i[forward move_bit_1], **placed },
+      { inputs: %i[forward move_bit_1 move_trigger], **placed },
+      { inputs: %i[forward move_trigger], **placed }
+    ],
+    "moves_unheard" => [
+      { :inputs => %i[forward move_trigger], **placed, "control.mode" => 3 },
+      { inputs: %i[forward move_trigger], **placed },
+      { :inputs => %i[forward], **placed, "control.mode" => 3 }
+    ],
+    "moves_endless" => [
+      { :inputs => %i[forward move_trigger], **placed, "moves.next_1" => 2, "moves.next_2" => 1 },
+      { :inputs => %i[forward move_trigger], **placed, "moves.next_1" => 2 },
+      { :inputs => %i[forward move_trigger], **placed, "moves.next_2" => 2 }
+    ],
+    "moves_beyond" => [
+      { :inputs => %i[forward move_trigger], **placed, "moves.position_1" => 900, "position.limit_high" => 800 },
+      { :inputs => %i[forward move_trigger], **placed, "moves.position_1" => 700, "position.limit_high" => 800 },
+      { :inputs => %i[forward move_trigger], **placed, "moves.position_2" => 900, "position.limit_high" => 800 }
+    ]
+  }.each do |id, (case_of_it, *beside)|
+    it "finds #{id}, and not beside it" do
+      found = ->(inputs:, **values) do
+        functions =
+          inputs.each_with_index.to_h { |function, n| ["terminals.input_#{n + 1}_function", codes.fetch(function)] }
+        described_class.new(Gallop::Objects::Profile.load("haflinger"), { **values, **functions }).findings.map(&:id)
+      end
+      expect(found.(**case_of_it)).to include(id)
+      beside.each { |other| expect(found.(**other)).not_to include(id) }
+    end
+  end
+
   led = { "network.command_source" => 4, "network.reference_source" => 8 }
   {
     "team_without_place" => [

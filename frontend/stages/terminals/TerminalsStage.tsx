@@ -5,6 +5,7 @@ import type { Drive, TerminalStrip } from "../../api/types";
 import { Column, Columns, GroupHead, PageHead } from "../../parts/Columns";
 import { useLive } from "../../live/useLive";
 import { FindingCard } from "../../parts/FindingCard";
+import { Moves } from "./Moves";
 import { Presets } from "./Presets";
 import { PulseCommand } from "./PulseCommand";
 import { ReferenceWay } from "./ReferenceWay";
@@ -73,6 +74,7 @@ export function TerminalsStage({ drive }: { drive: Drive }) {
           {strip.pulse.length > 0 && <PulseCommand drive={drive} strip={strip} />}
           <GroupHead>Presets</GroupHead>
           <Presets drive={drive} presets={strip.presets} terminals={strip.terminals} />
+          <Moves drive={drive} strip={strip} />
         </Column>
         <Column title="Follows" note="what moves the motor">
           <Starts drive={drive} strip={strip} />

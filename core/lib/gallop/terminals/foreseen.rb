@@ -41,9 +41,12 @@ module Gallop
 
       # Long enough for every debounce, and every filter.
       def settle(logic, contacts, volts)
+        @begun = nil
         slowest = [@setup.inputs.map(&:debounce).max.to_f, SETTLES * @setup.analogs.map(&:filter).max.to_f].max
         (2 + 2 * slowest / STEP).ceil.times do
-          logic.step(contacts: contacts, volts: volts, network: 0.0, ready: true, dt: STEP)
+          rests = logic.run.zero?
+          logic.step(contacts: contacts, volts: volts, network: 0.0, ready: true, rests: rests, dt: STEP)
+          @begun = logic.moves.begun || @begun
         end
       end
 
@@ -55,6 +58,7 @@ module Gallop
 
       def outcome(logic, before)
         return by_process(logic) if by_process?(logic)
+        return by_moves(logic) if @setup.positions? && !logic.run.zero?
         now = held(logic)
         seconds = logic.run.zero? ? time_to_rest(before, logic) : time_to(now, before.to_f, logic)
         Outcome.new(
@@ -81,6 +85,25 @@ module Gallop
           seconds: nil,
           sentence: "Runs #{logic.run.negative? ? "backward" : "forward"}, #{from(logic)}."
         )
+      end
+
+      # One that goes to places: what the last step has begun.
+      def by_moves(logic)
+        Outcome.new(
+          run: logic.run,
+          asked: nil,
+          held: nil,
+          source: logic.source,
+          preset: 0,
+          seconds: nil,
+          sentence: move_sentence(logic)
+        )
+      end
+
+      def move_sentence(logic)
+        return "Switched on; it holds its place." if @begun.nil?
+        "Goes by move #{@begun}: #{MoveWords.new(@profile, 
+@setup).of(@begun)}#{"; it stands now" if logic.moves.waits?}."
       end
 
       def time_to(now, before, logic)

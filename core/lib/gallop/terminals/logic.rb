@@ -12,6 +12,7 @@ module Gallop
         @starting = Starting.new(three_wires: setup.three_wires?, by_level: setup.by_level?, both: setup.both)
         @keypad = Keypad.new(setup.full_speed)
         @reference = Reference.new(setup, @signals, @inputs, @keypad)
+        @moves = Moves.new(setup)
         @by_contacts = setup.by_contacts?
         @by_keys = setup.by_keys?
         @by_team = setup.by_team?
@@ -21,7 +22,7 @@ module Gallop
         @jogged = @reset = @resets = @stopped = @waits = false
       end
 
-      attr_reader :setup, :inputs, :signals, :keypad
+      attr_reader :setup, :inputs, :signals, :keypad, :moves
 
       # In which direction it shall run: 1, 0 or -1. Zero as well where somebody else commands. With the first of a team
       # it is 1, and the speed has the sign.
@@ -79,6 +80,7 @@ module Gallop
         @reference.carry_on(before.reference)
         @speed = before.speed
         settle_starts
+        @moves.carry_on(before.moves, @inputs)
         alike = setup.starts_like?(before.setup)
         @keypad.carry_on(before.keypad, runs: alike)
         alike ? go_on(before) : block
@@ -89,6 +91,7 @@ module Gallop
         @inputs.begin(contacts)
         @run = 0
         @speed = 0.0
+        @moves.begin(@inputs)
         settle_starts
       end
 
@@ -121,6 +124,7 @@ module Gallop
         @reference.step(network, !commands? || !@run.zero?, dt, team: team ? team.speed : 0.0)
         @run = 0 if commands? && !@keypad.local? && @reference.asleep? && !jogs?
         @speed = asked
+        @moves.step(@inputs, @by_contacts && !@run.zero? && !rests, dt)
       end
 
       protected

@@ -18,13 +18,11 @@ module Gallop
         @full = setup.full_speed
         @fixed = setup.fixed
         @presets = setup.presets
-        @bits = PRESETS.select { |function| setup.assigned?(function) }
-        @settles = setup.inputs.select { |input| PRESETS.include?(input.function) }.map(&:debounce).max.to_f
+        @chosen = Pattern.new(setup, PRESETS)
         @rate = setup.potentiometer_time.positive? ? @full / setup.potentiometer_time : Float::INFINITY
         @keeps = setup.potentiometer_keeps?
         @network = @team = @speed = @wound = 0.0
-        @pattern = @next = 0
-        @same_for = 0.0
+        @pattern = 0
       end
 
       # In the drive's unit of speed, signed.
@@ -46,7 +44,8 @@ module Gallop
       def carry_on(before)
         @process.carry_on(before.process) if @process && before.process
         @wound = before.wound
-        @pattern = @next = before.pattern
+        @chosen.carry_on(before.chosen)
+        @pattern = before.pattern
       end
 
       # @param network [Float] the target that was written @param running [Boolean] whether a start is given
@@ -55,7 +54,7 @@ module Gallop
         @network = network
         @team = team
         return @speed = network unless @leads
-        settle(dt)
+        @pattern = @chosen.step(@inputs, dt)
         wind(running, dt)
         @process&.step(@measures ? @signals[@measures].figure : 0.0, running && in_force != :presets, dt)
         @speed = @pattern.positive? ? @presets[@pattern] : by_source + trim
@@ -63,20 +62,11 @@ module Gallop
 
       protected
 
-      attr_reader :process
+      attr_reader :process, :chosen
 
       private
 
       def second? = !@sum && @inputs.on?(:changeover)
-
-      # Contacts of one pattern never change at once: it counts when it has stood for as long as they are debounced.
-      def settle(dt)
-        seen = 0
-        @bits.each { |function| seen |= 1 << PRESETS.index(function) if @inputs.on?(function) }
-        @same_for = seen == @next ? @same_for + dt : 0.0
-        @next = seen
-        @pattern = seen if @same_for >= @settles
-      end
 
       # Raised and lowered as long as a contact is closed; one that does not remember begins at zero with each start.
       def wind(running, dt)

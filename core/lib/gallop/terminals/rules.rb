@@ -8,6 +8,7 @@ module Gallop
     class Rules
       include Findings
       include TeamRules
+      include MoveRules
 
       # @param profile [Objects::Profile] @param values [Hash{String => Object}] raw by key
       # @param wires [Hash{Integer => String}] what is at the other end of the wire of an input, as far as it was named
@@ -44,6 +45,10 @@ module Gallop
         output_chatters
         one_wire_twice
         wired_for_nothing
+        moves_untriggered
+        moves_unheard
+        moves_endless
+        moves_beyond
         team_without_place
         team_not_followed
         team_too_small

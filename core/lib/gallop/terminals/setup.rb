@@ -7,8 +7,8 @@ module Gallop
       # @!attribute function [Symbol] of FUNCTIONS @!attribute reversed [Boolean] whether an open contact counts as on
       Input = Record.define(:function, :reversed, :debounce)
 
-      GROUPS = %w[terminals references presets process team].freeze
-      KEYS = %w[network.command_source network.reference_source limits.motor_speed].freeze
+      GROUPS = %w[terminals references presets process team moves].freeze
+      KEYS = %w[network.command_source network.reference_source limits.motor_speed control.mode].freeze
 
       # @param profile [Objects::Profile] @param values [Hash{String => Object}] raw by key
       def initialize(profile, values)
@@ -64,6 +64,10 @@ module Gallop
       def by_process? = source == :process || (second_source == :process && (sum? || assigned?(:changeover)))
 
       def three_wires? = raw("terminals.start_kind") == 1
+
+      # Whether the family has stored moves, and whether it goes to places, instead of turning at a speed.
+      def moves? = !@profile["moves.position_1"].nil?
+      def positions? = moves? && raw("control.mode") == Moves::PROFILE_POSITION
       def by_level? = raw("terminals.start_by") == 1
 
       # Whether the terminals have a say in the speed. As long as network and target over the network have it, nobody

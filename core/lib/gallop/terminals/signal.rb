@@ -28,7 +28,12 @@ module Gallop
 
       private
 
-      def follows(dt) = @analog.filter.positive? ? 1 - Math.exp(-dt / @analog.filter) : 1.0
+      # Steps are mostly of one length.
+      def follows(dt)
+        return @follows if @dt == dt
+        @dt = dt
+        @follows = @analog.filter.positive? ? 1 - Math.exp(-dt / @analog.filter) : 1.0
+      end
     end
   end
 end

@@ -24,7 +24,7 @@ module Gallop
       end
 
       # @param start [Starts::Start] @return [String]
-      def of(start) = "#{cause(start)}#{given(start)}: #{DIRECTIONS.fetch(start.run)}, #{what(start)}."
+      def of(start) = "#{cause(start)}#{given(start)}: #{outcome(start)}."
 
       # Where the keys of the drive command.
       def of_keys = "Run at the drive's keys: forward or backward, as they are set, #{sources}."
@@ -64,6 +64,12 @@ module Gallop
       end
 
       def listed(names) = "#{Words.together(names)} #{names.size > 1 ? "are" : "is"}"
+
+      # One that goes to places stays where it is until it is told of one.
+      def outcome(start)
+        return "switched on, it holds its place" if @setup.positions?
+        "#{DIRECTIONS.fetch(start.run)}, #{what(start)}"
+      end
 
       # Speed and ramps, as far as they are the same in all of them.
       def what(start)

@@ -228,6 +228,7 @@ module Gallop
         tend_family(dt)
         @terminals.each_millisecond(dt)
         @contacts.each_millisecond(dt)
+        @stored_moves&.each_millisecond(dt)
         @target = @contacts.target if @contacts.leads?
         @power_up.each_millisecond(dt)
         @storage.each_millisecond(dt)

@@ -126,7 +126,8 @@ module Gallop
         def settle(entry, raw)
           @live_changes = (@live_changes + 1) & 0xFFFF if entry.setting?
           refresh_watchdog if entry.key == "control.watchdog_window"
-          return if entry.effect == "after_restart" || (entry.effect == "when_disabled" && @stage_on)
+          return @storage.count_anew if entry.effect == "after_restart"
+          return if entry.effect == "when_disabled" && @stage_on
           return unless @effective.key?(entry.key)
           @effective[entry.key] = raw
           @sensing.settings_changed if entry.group == "sensing"

@@ -14,15 +14,14 @@ module Gallop
         COAST = [0x0].freeze
         QUICK_STOP = [0x2].freeze
 
-        # Terminals of the drive. @return [Gallop::Terminals::Logic, nil]
-        def logic = drive.terminals.logic
-
         def wake
           @jogs = false
           @torque_share = 1.0
         end
 
+        # Behind those of the terminals.
         def settings_changed
+          @logic = drive.terminals.logic
           @coasts = raw("terminals.stop_by") == Gallop::Terminals::Stops::COAST
           @by_current = raw("terminals.stop_by") == Gallop::Terminals::Stops::DIRECT
           return unless raw("presets.jog_time")
@@ -59,6 +58,9 @@ module Gallop
           return false if logic.nil?
           (speed.negative? && logic.limit_low?) || (speed.positive? && logic.limit_high?)
         end
+
+        # Terminals of the drive. @return [Gallop::Terminals::Logic, nil]
+        attr_reader :logic
 
         # Of the torque that the limits leave. @return [Float]
         attr_reader :torque_share

@@ -15,6 +15,8 @@ module Gallop
         def wake
           @path = Control::PositionProfile.new
           @speed = @rate = @pace = @goal = @place = @lag = 0.0
+          @own_cruise = @own_rate = nil
+          @stands = false
           forget_set_points
         end
 
@@ -38,7 +40,24 @@ module Gallop
         # Whether the set-point that was given last has been taken over.
         def seen? = @seen
 
+        # A goal with a speed and a rate of its own. @param position [Numeric] counts, or a distance from the last goal
+        # @param cruise [Float] rad/s @param rate [Float] rad/s²
+        def go(position, relative:, cruise:, rate:)
+          position += goal_in_counts if relative
+          @goal = within_travel(position, drive.memory.live) * drive.radians
+          @own_cruise = cruise
+          @own_rate = rate
+        end
+
+        # Comes to rest on its way, and goes on later. @param on [Boolean]
+        def stand(on) = @stands = on
+
+        # Whether the path has come to its goal.
+        def arrived? = @place == @goal && @pace == 0.0
+
         def begin(speed)
+          @own_cruise = @own_rate = nil
+          @stands = false
           super
           @place = @goal = drive.position
           @path.reset(@place, speed)
@@ -53,9 +72,7 @@ module Gallop
           # both of this moment; the path goes on to the next before anything else is asked
           @lag = @place - position
           before = @pace
-          ramps = drive.ramping
-          cruise = bounds.towards(@goal - position)
-          @path.step(@goal, @cruise < cruise ? @cruise : cruise, ramps.up, ramps.down, dt)
+          @path.step(@goal, cruise_towards(@goal - position), *rates, dt)
           go_on
           @rate = (@pace - before) / dt
           asked = @ahead * @pace + drive.position_gain * (@place + drive.added_place - position)
@@ -63,6 +80,22 @@ module Gallop
         end
 
         private
+
+        # rad/s, zero while it stands on its way
+        def cruise_towards(way)
+          return 0.0 if @stands
+          wanted = @own_cruise || @cruise
+          most = bounds.towards(way)
+          wanted < most ? wanted : most
+        end
+
+        # rad/s² up and down
+        def rates
+          ramps = drive.ramping
+          @own_rate ? [ramps.held_up(@own_rate), ramps.held_down(@own_rate)] : [ramps.up, ramps.down]
+        end
+
+        def goal_in_counts = (@goal / drive.radians).round
 
         def go_on
           if straight?
@@ -79,7 +112,8 @@ module Gallop
           @seen = true
           live = drive.memory.live
           target = live["position.target"]
-          target += (@goal / drive.radians).round if (live["control.word"] & RELATIVE).positive?
+          target += goal_in_counts if (live["control.word"] & RELATIVE).positive?
+          @own_cruise = @own_rate = nil
           @goal = within_travel(target, live) * drive.radians
         end
 

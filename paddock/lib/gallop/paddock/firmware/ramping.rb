@@ -13,9 +13,11 @@ module Gallop
 
         def settings_changed
           share = setting("envelope.acceleration") / 100
-          bound = of_shaft("ramps.highest_acceleration")
-          @up = [of_shaft("ramps.acceleration"), bound].min * share
-          @down = [of_shaft("ramps.deceleration"), of_shaft("ramps.highest_deceleration")].min
+          @share = share
+          @highest_up = of_shaft("ramps.highest_acceleration")
+          @highest_down = of_shaft("ramps.highest_deceleration")
+          @up = held_up(of_shaft("ramps.acceleration"))
+          @down = held_down(of_shaft("ramps.deceleration"))
           @quick_down = of_shaft("ramps.quick_stop")
           take_second(share)
           steepest = [setting("ramps.acceleration"), setting("ramps.deceleration")].max
@@ -24,6 +26,10 @@ module Gallop
 
         # rad/s²
         attr_reader :up, :down
+
+        # rad/s² of what is asked for, within what may be
+        def held_up(rate) = [rate, @highest_up].min * @share
+        def held_down(rate) = [rate, @highest_down].min
 
         def begin(speed)
           super

@@ -8,7 +8,7 @@ module Gallop
         PROFILE_POSITION = 1
         TORQUE_PROFILE = 4
 
-        attr_reader :bounds, :ramping, :speed, :radians, :pole_pairs
+        attr_reader :bounds, :ramping, :pathing, :speed, :radians, :pole_pairs
 
         # rad/s, or rad/s², of a figure in the drive's unit of speed
         def of_target(figure) = shaft.reckoned(:speed, profile.fetch("speed.target").to_si(figure))
@@ -17,6 +17,9 @@ module Gallop
         def asked_speed = @target * @target_step
         def brake_opening? = @brake.opening?
         def positioning? = @positioning
+
+        # Whether it is on a path to a place, or stands at its end.
+        def follows_path? = @occupation.equal?(@pathing) && @machine.state == :operation_enabled && stop_kind.nil?
 
         private
 
@@ -32,10 +35,11 @@ module Gallop
           @ramping = Ramping.new(self)
           @pathing = Pathing.new(self) if profile["position.target"]
           @torquing = Torquing.new(self) if profile["torque.target"]
+          @stored_moves = StoredMoves.new(self) if profile["moves.position_1"]
           @occupation = @ramping
         end
 
-        def parts = [*super, @bounds, @ramping, @pathing, @torquing].compact
+        def parts = [*super, @bounds, @ramping, @pathing, @torquing, @stored_moves].compact
 
         def take_targets
           @target_step =

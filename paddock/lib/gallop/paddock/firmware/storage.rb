@@ -24,6 +24,9 @@ module Gallop
         def busy? = @job != IDLE
         def restart_wanted? = @restart_wanted
 
+        # A setting that waits for a restart was written.
+        def count_anew = @waiting_for_restart = nil
+
         # How many settings come into force with the next start.
         def waiting_for_restart
           @waiting_for_restart ||= @restart_settings.count { |key| drive.memory.live[key] != raw(key) }
@@ -46,7 +49,6 @@ module Gallop
         end
 
         def each_millisecond(dt)
-          @waiting_for_restart = nil
           return unless busy?
           @time -= dt
           return if @time.positive?

@@ -44,7 +44,7 @@ module Gallop
           )
           @silent_for += dt if @silent_for
           box.lamps = switch_outputs(dt)
-          box.meter = @analog_output.volts(share(@analog_output.source))
+          box.meter = @analog_output.source == :none ? 0.0 : @analog_output.volts(share(@analog_output.source))
         end
 
         def signals
@@ -81,6 +81,7 @@ module Gallop
           before = @outputs
           @outputs = setup.outputs.map { |setting| Gallop::Terminals::Output.new(setting) }
           @outputs.zip(before) { |output, old| output.carry_on(old) if old }
+          @used = @outputs.each_index.reject { |n| @outputs[n].setting.function == :none }
           @analog_output = Gallop::Terminals::AnalogOutput.new(setup)
         end
 
@@ -91,7 +92,8 @@ module Gallop
 
         def switch_outputs(dt)
           bits = 0
-          @outputs.each_with_index do |output, n|
+          @used.each do |n|
+            output = @outputs[n]
             output.step(state(output.setting.function, n), dt)
             bits |= 1 << n if output.closed?
           end
