@@ -56,7 +56,7 @@ RSpec.describe "A drive set up like another", type: :request do
 
   it "asks for a yes, and refuses itself, another family and nobody" do
     api(:post, path, { of: left.id })
-    expect([response.status, message]).to match([422, /explicit yes/])
+    expect([response.status, message]).to match([400, /explicit yes/])
     api(:get, "#{path}?of=#{right.id}")
     expect([response.status, message]).to match([422, /that drive itself/])
     api(:post, path, { of: drive("Feed", family: "shire").id, confirm: true })

@@ -43,6 +43,11 @@ module Api
       @drive ||= Drive.includes(:project, :drafts).find(request.path_parameters.values_at(:drive_id, :id).compact.first)
     end
 
+    # @param what [String] as in "Raising the gait" @raise [Unreadable]
+    def confirmed!(what)
+      raise Unreadable, "#{what} needs an explicit yes (confirm)." unless params[:confirm] == true
+    end
+
     def take_turns(&) = computes? ? Turnstile.pass(&) : yield
     def computes? = request.get? || COMPUTES.include?(acts[action_name.to_sym])
 

@@ -29,7 +29,7 @@ module Api
     def keep(gait) = drive.update!(gait: gait.name)
 
     def authorise_raising
-      raise Unreadable, "Raising the gait needs an explicit yes (confirm)." unless params[:confirm] == true
+      confirmed! "Raising the gait"
       drive.authority.permit!(:raise_gait)
     end
 

@@ -55,7 +55,7 @@ module Api
 
     # What contacts start is held to the gait no longer: a deliberate act.
     def lift
-      raise Unreadable, "Lifting the gait needs an explicit yes (confirm)." unless params[:confirm] == true
+      confirmed! "Lifting the gait"
       motion.lift(Current.tab)
       drive.log("gait", "Gait lifted: contacts start the motor at its full speed")
       state

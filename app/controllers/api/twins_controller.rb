@@ -13,7 +13,7 @@ module Api
     end
 
     def create
-      raise Gallop::Objects::Unacceptable, "That needs an explicit yes (confirm)." unless params[:confirm] == true
+      confirmed! "Setting it up like another one"
       facts = twin.facts
       render json: { facts: facts, drafted: twin.take }
     end
