@@ -16,6 +16,7 @@ module Gallop
         @by_contacts = setup.by_contacts?
         @by_keys = setup.by_keys?
         @by_team = setup.by_team?
+        @leads = setup.leads?
         @jog_speed = setup.jog_speed
         @stop_resets = setup.stop_resets?
         @jog = 0
@@ -35,7 +36,7 @@ module Gallop
       def commands? = @by_contacts || by_keys? || @by_team
 
       # Whether the speed is decided here.
-      def leads? = setup.leads? || @keypad.local?
+      def leads? = @leads || @keypad.local?
 
       # Whether it is a jog, with a ramp of its own.
       def jogs? = !@jog.zero?
