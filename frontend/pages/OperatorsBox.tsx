@@ -83,7 +83,7 @@ export function OperatorsBox({ box, onSet }: { box: Box; onSet: Set }) {
             <Text fontFamily="mono">{`${figure(box.meter, 2)} V`}</Text>
           </Row>
           {box.counter && (
-            <Row label="Counter at the encoder output" state={indexWords(box)}>
+            <Row label="Encoder output" state={indexWords(box)}>
               <Text fontFamily="mono">{box.counted === null ? "no signal" : `${figure(box.counted, 0)} edges`}</Text>
             </Row>
           )}
@@ -94,7 +94,7 @@ export function OperatorsBox({ box, onSet }: { box: Box; onSet: Set }) {
 }
 
 const indexWords = ({ counted_at_index }: Box) =>
-  counted_at_index === null ? "no index yet" : `${figure(counted_at_index, 0)} at the last index`;
+  counted_at_index === null ? "no index yet" : `index at ${figure(counted_at_index, 0)}`;
 
 function ContactRow({ number, contact, onSet }: { number: number; contact: Contact; onSet: Set }) {
   const name = `input_${number}`;

@@ -102,8 +102,9 @@ module Gallop
 
       def move_sentence(logic)
         return "Switched on; it holds its place." if @begun.nil?
-        "Goes by move #{@begun}: #{MoveWords.new(@profile, 
-@setup).of(@begun)}#{"; it stands now" if logic.moves.waits?}."
+        "Goes by move #{@begun}: #{
+          MoveWords.new(@profile, @setup).of(@begun)
+        }#{"; it stands now" if logic.moves.waits?}."
       end
 
       def time_to(now, before, logic)
