@@ -268,8 +268,23 @@ module Proving
       return [] unless @connection.motion.leads_team?
       bad = "one of its team is not heard, not ready, or not set to follow it"
       remedy = "See at the stage Terminals which are heard, and look at the others."
-      [inhibit("team", "Team complete", 5, "all are ready", bad, remedy)]
+      [inhibit("team", "Team complete", 5, "all are ready", bad, remedy), team_looked_at]
     end
+
+    # They are enabled with it.
+    def team_looked_at
+      unseen = @drive.project.drives.select { |one| follows?(one) && PowerChecks.new(one).due? }.map(&:name)
+      need(
+        "team_before_power",
+        "Its team looked at before power",
+        unseen.empty?,
+        "looked at",
+        "not looked at yet: #{unseen.join(", ")}",
+        "Tick what is so at the stage Power of each."
+      )
+    end
+
+    def follows?(other) = other.id != @drive.id && other.live_values["team.place"].to_i > Gallop::Terminals::Team::FIRST
 
     def inhibit(id, label, bit, good, bad, remedy = nil) =
       need(id, label, @sample.inhibits[bit].zero?, good, bad, remedy)

@@ -9,6 +9,7 @@ import { Choice } from "../parts/Choice";
 import { GroupHead } from "../parts/Columns";
 import { useVerify } from "../api/queries";
 import { GaitPicker } from "../stages/verify/GaitPicker";
+import { TeamWarning } from "../stages/verify/TeamWarning";
 import { Reins } from "../stages/verify/Reins";
 import { FigureField } from "../parts/FigureField";
 
@@ -116,6 +117,7 @@ export function MotionPanel({ drive, view, setup, busy }: Props) {
         {said?.sentence}
       </Text>
       {drive.reins.mine && verify && <GaitPicker drive={drive} verify={verify} />}
+      {drive.leads_team && <TeamWarning drive={drive} />}
       {!drive.reins.mine ? (
         <Reins drive={drive} />
       ) : (
@@ -128,6 +130,7 @@ export function MotionPanel({ drive, view, setup, busy }: Props) {
             view.enabled_for === null && (
               <Action look="primary" disabled={busy || enable.isPending} onClick={() => enable.mutate(undefined)}>
                 Enable for {kind.mode}
+                {drive.leads_team && ", with its team"}
               </Action>
             )
           )}

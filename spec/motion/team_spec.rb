@@ -43,6 +43,10 @@ RSpec.describe "Drives that go together", :lasting, type: :request do
 
   it "takes a yes of its own, holds all to the gait of the first, and stops all with the signs of life" do
     with_signs_of_life(left.connection) do
+      right.update!(first_enabled_at: nil)
+      api(:post, "#{path(left)}/motion/enable", { team: true })
+      expect([response.status, message]).to match([409, /Roll car right/])
+      right.update!(first_enabled_at: Time.current)
       api(:post, "#{path(left)}/motion/enable", {})
       expect([response.status, message]).to match([409, /the others start and turn with it.*explicit yes \(team\)/])
     end
