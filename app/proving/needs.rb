@@ -8,6 +8,15 @@ module Proving
     # sentence; nil where it is met or there is nothing to do but to wait
     Need = Gallop::Record.define(:id, :label, :met, :state, remedy: nil)
 
+    # Stage at which it is met, by its id.
+    STAGES = {
+      "online" => "connect",
+      "motor" => "motor",
+      "before_power" => "power",
+      "commander" => "terminals",
+      "team" => "terminals"
+    }.freeze
+
     # @param good [String], bad [String] its state where it is met, and where it is not
     def self.need(id, label, met, good, bad, remedy = nil)
       Need.new(id: id, label: label, met: met ? true : false, state: met ? good : bad, remedy: met ? nil : remedy)

@@ -6,4 +6,5 @@ class NeedSerializer < ApplicationSerializer
   field :met, "boolean"
   field :state, "string"
   field :remedy, "string | null"
+  field(:stage, "string | null") { |need| need.met ? nil : Proving::Needs::STAGES[need.id] }
 end

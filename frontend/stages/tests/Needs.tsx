@@ -1,10 +1,12 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { Link, useLocation } from "react-router";
 import type { Need } from "../../api/types";
 
 const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** What is in the way, in sentences with what helps; where nothing is, one line that unfolds. */
 export function Needs({ needs, label, ready }: { needs: Need[]; label: string; ready: string }) {
+  const { pathname } = useLocation();
   const unmet = needs.filter(({ met }) => !met);
   if (unmet.length === 0) return <Met needs={needs} label={label} ready={ready} />;
   return (
@@ -15,6 +17,14 @@ export function Needs({ needs, label, ready }: { needs: Need[]; label: string; r
           {need.remedy && (
             <Text color="muted" fontSize="small">
               {need.remedy}
+              {need.stage && !pathname.endsWith(`/${need.stage}`) && (
+                <>
+                  {" "}
+                  <Link to={`../${need.stage}`} relative="path">
+                    Go there
+                  </Link>
+                </>
+              )}
             </Text>
           )}
         </Box>
