@@ -20,9 +20,11 @@ export function Needs({ needs, label, ready }: { needs: Need[]; label: string; r
               {need.stage && !pathname.endsWith(`/${need.stage}`) && (
                 <>
                   {" "}
-                  <Link to={`../${need.stage}`} relative="path">
-                    Go there
-                  </Link>
+                  <Text as="span" color="bay" textDecoration="underline" asChild>
+                    <Link to={`../${need.stage}`} relative="path">
+                      {`Open ${sentence(need.stage)}`}
+                    </Link>
+                  </Text>
                 </>
               )}
             </Text>
