@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # Specs marked as :real_time measure what happens within fractions of a second: dead-man, rates, the watchdog; those
-# with a browser or with stand-ins move motors that the same watchdogs stop, as they must, when nothing runs, and wait
+# with a browser, over sockets or with stand-ins move motors that the same watchdogs stop, as they must, when nothing runs, and wait
 # for answers that are due within 0.6 s. On a shared machine there are moments at which nothing runs: the hypervisor
 # takes the processors away, or memory has to come back from the disk. What fails in such a moment says nothing of
 # Gallop and is run again, twice at the most, and listed at the end with what the machine did; what fails on a machine
@@ -65,8 +65,11 @@ module MachineStalls
     MOST_ATTEMPTS
   end
 
+  BY_NATURE = %r{spec/(wire|link|crash)/} # what goes over sockets, with deadlines
+
   def timed?(example, mark)
-    example.metadata[:real_time] || example.metadata[:type] == :interface || PaddockProcess.uses > mark[:paddocks]
+    example.metadata[:real_time] || example.metadata[:type] == :interface || example.file_path.match?(BY_NATURE) ||
+      PaddockProcess.uses > mark[:paddocks]
   end
 
   # Before an example is run again: the same moment would fail it again.
