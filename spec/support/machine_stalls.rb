@@ -1,11 +1,11 @@
 # frozen_string_literal: true
 
 # Specs marked as :real_time measure what happens within fractions of a second: dead-man, rates, the watchdog; those
-# with a browser, over sockets or with stand-ins move motors that the same watchdogs stop, as they must, when nothing runs, and wait
-# for answers that are due within 0.6 s. On a shared machine there are moments at which nothing runs: the hypervisor
-# takes the processors away, or memory has to come back from the disk. What fails in such a moment says nothing of
-# Gallop and is run again, twice at the most, and listed at the end with what the machine did; what fails on a machine
-# that ran is a failure at once, and so is everything else.
+# with a browser, over sockets or with stand-ins move motors that the same watchdogs stop, as they must, when nothing
+# runs, and wait for answers that are due within 0.6 s. On a shared machine there are moments at which nothing runs:
+# the hypervisor takes the processors away, or memory has to come back from the disk. What fails in such a moment says
+# nothing of Gallop and is run again, twice at the most, and listed at the end with what the machine did; what fails on
+# a machine that ran is a failure at once, and so is everything else.
 module MachineStalls
   GAP = 0.15 # s that a process of its own, asleep but for a tick, was kept from running
   TICK = 0.02
