@@ -64,6 +64,13 @@ RSpec.describe Gallop::Paddock::Firmware::TeamMember do
     at(left) { set("envelope.speed" => 20) }
     drive_at(2000)
     expect(speeds).to all(be_within(15).of(480))
+    at(left) { write("speed.target", 0) }
+    go(1.5)
+    # 3000 rpm/s by the value, 300 by the envelope
+    at(left) { set("envelope.acceleration" => 10, "ramps.acceleration" => 3000, "speed.target" => 2000) }
+    at(right) { set("ramps.acceleration" => 3000) }
+    go(0.8)
+    expect(speeds).to all(be_between(120, 300))
   end
 
   it "does not begin before all are heard, ready and set to follow" do

@@ -64,8 +64,9 @@ RSpec.describe Gallop::Terminals::Team do
     said = { runs: true, speed: 600.0, share: 0.4, brake: 0.0, by_torque: true, forward: 900.0, backward: 300.0 }
     likewise = member(2)
     turned = member(2, turned: true)
-    [likewise, turned].each { |team| hear(team, 0.02) { |count| [word(1, count, torque: 0.5, **said)] } }
-    expect([likewise.runs?, likewise.speed, likewise.share, likewise.torque]).to eq([true, 600.0, 0.4, 0.5])
+    [likewise, turned].each { |team| hear(team, 0.02) { |count| [word(1, count, torque: 0.5, haste: 0.1, **said)] } }
+    expect([likewise.runs?, likewise.speed, likewise.share]).to eq([true, 600.0, 0.4])
+    expect([likewise.torque, likewise.haste]).to eq([0.5, 0.1])
     expect([turned.speed, turned.share, turned.by_torque?]).to eq([-600.0, -0.4, true])
     expect([likewise.most(1), likewise.most(-1), turned.most(1), turned.most(-1)]).to eq([900.0, 300.0, 300.0, 900.0])
   end

@@ -26,7 +26,7 @@ module Gallop
       # @!attribute follows [Boolean] it is set to follow @!attribute quick [Boolean] it stops quickly
       # @!attribute resets [Integer] goes on with each fault that is reset
       # @!attribute speed [Float] rpm that are asked for @!attribute forward, backward [Float] rpm, at most
-      # @!attribute torque [Float] share of the limit that is left
+      # @!attribute torque [Float] share of the limit that is left @!attribute haste [Float] share of the acceleration
       # @!attribute by_torque [Boolean] whether a share of the torque is asked for
       # @!attribute share [Float] of it, −1 to 1
       # @!attribute brake [Float] share of the braking torque
@@ -44,6 +44,7 @@ module Gallop
           forward: Float::INFINITY,
           backward: Float::INFINITY,
           torque: 1.0,
+          haste: 1.0,
           by_torque: false,
           share: 0.0,
           brake: 0.0
@@ -118,8 +119,9 @@ module Gallop
       def share = first ? way * first.share : 0.0
       def brake = first ? first.brake : 0.0
 
-      # Share of the torque limit that is left to the first. One that follows has no more.
+      # Shares of the torque limit and of the acceleration that are left to the first. One that follows has no more.
       def torque = follows? && first ? first.torque : 1.0
+      def haste = follows? && first ? first.haste : 1.0
 
       # rpm that the first may go at most, the way that this one turns. @param direction [Numeric] by its sign
       def most(direction)

@@ -109,8 +109,9 @@ module Gallop
       # What is heard of other drives that it goes together with. @return [Gallop::Terminals::Team, nil]
       def team = nil
 
-      # Share of its torque limit that another drive leaves it
+      # Shares of its torque limit and of its acceleration that another drive leaves it
       def led_torque = 1.0
+      def led_haste = 1.0
 
       # Whether a limit holds the motor back just now.
       def held_back? = internal_limit? ? true : false

@@ -16,6 +16,7 @@ module Gallop
 
         def team = @member.team
         def led_torque = @member.team.torque
+        def led_haste = @member.team.haste
         def inhibits = super | (@member.team.ready? ? 0 : TEAM_INCOMPLETE)
 
         # Of the torque limit, by envelope and terminals

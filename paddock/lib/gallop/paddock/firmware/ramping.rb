@@ -27,6 +27,9 @@ module Gallop
         # rad/s²
         attr_reader :up, :down
 
+        # Of the acceleration, by the envelope
+        attr_reader :share
+
         # rad/s² of what is asked for, within what may be
         def held_up(rate) = [rate, @highest_up].min * @share
         def held_down(rate) = [rate, @highest_down].min
@@ -45,7 +48,7 @@ module Gallop
           return follow(0.0, @up, @down) if drive.brake_opening?
           return stop_by(@quick_down) if drive.contacts.at_limit?(@ramp.speed)
           up, down = ramps
-          follow(bounds.held(drive.asked_speed), up, down)
+          follow(bounds.held(drive.asked_speed), up * drive.led_haste, down)
         end
 
         private

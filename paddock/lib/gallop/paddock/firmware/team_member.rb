@@ -77,6 +77,7 @@ module Gallop
             forward: rpm(bounds.top),
             backward: rpm(bounds.backward),
             torque: drive.torque_left,
+            haste: drive.ramping.share,
             **drive.asked_torque
           )
         end
