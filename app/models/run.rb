@@ -182,7 +182,7 @@ class Run < ApplicationRecord
 
   # What gives terminals a say in starts and speeds, taken for as long as a test drives the motor.
   def by_network
-    Gallop::Terminals::LET_GO.select { |key| drive.live_values[key].to_i.positive? }.to_h { |key| [key, 0] }
+    Gallop::Terminals.let_go(drive.live_values)
   end
 
   def enable_for_it(motion, tab, needs, **how)

@@ -13,7 +13,7 @@ module Proving
     def wire(id) = drive.given.fetch(TerminalStrip::STAGE, {})[id].presence
 
     # Borrowed, neither contacts nor signals command anything. @return [Hash{String => Integer}] raw by key
-    def unheard = Gallop::Terminals::LET_GO.select { |key| drive.live_values[key].to_i.positive? }.index_with(0)
+    def unheard = Gallop::Terminals.let_go(drive.live_values)
 
     # Those of a kind that have a job or a wire, by what hangs there. @return [Hash{Integer => String, nil}]
     def in_use(kind, settings)

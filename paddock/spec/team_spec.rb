@@ -42,6 +42,15 @@ RSpec.describe Gallop::Paddock::Firmware::TeamMember do
     go(1.5)
   end
 
+  # After a fault of the team.
+  def begin_again
+    at(left) { write("control.word", 0x80) }
+    go(0.1)
+    expect(faults).to eq([0, 0])
+    drive_at(300)
+    expect(speeds).to all(be_within(15).of(300))
+  end
+
   it "starts, turns and stops as the first does" do
     drive_at(600)
     expect(speeds).to match([be_within(15).of(600), be_within(15).of(600)])
@@ -110,12 +119,7 @@ RSpec.describe Gallop::Paddock::Firmware::TeamMember do
     right.axis.torque_off_a_closed = true
     at(right) { write("control.word", 0x80) }
     go(0.1)
-    at(left) { write("control.word", 0x80) }
-    go(0.1)
-    expect(faults).to eq([0, 0])
-    at(left) { write("control.word", 6) }
-    drive_at(300)
-    expect(speeds).to all(be_within(15).of(300))
+    begin_again
   end
 
   it "stops all where one that follows is stopped, and begins again together" do
@@ -123,10 +127,7 @@ RSpec.describe Gallop::Paddock::Firmware::TeamMember do
     at(right) { write("control.word", 2) }
     go(1.5)
     expect([faults, speeds]).to match([[0xFF44, 0], all(be_within(1).of(0))])
-    at(left) { write("control.word", 0x80) }
-    go(0.1)
-    drive_at(300)
-    expect(speeds).to all(be_within(15).of(300))
+    begin_again
   end
 
   it "stops quickly with the first" do

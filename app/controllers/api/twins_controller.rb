@@ -21,8 +21,8 @@ module Api
     private
 
     def twin
-      other = drive.project.drives.find(record(:of))
-      @twin ||= Twin.new(drive, other, follow: params[:follow].to_s == "true").tap(&:permit!)
+      @twin ||=
+        Twin.new(drive, drive.project.drives.find(record(:of)), follow: params[:follow].to_s == "true").tap(&:permit!)
     end
   end
 end

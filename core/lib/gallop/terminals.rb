@@ -51,6 +51,9 @@ module Gallop
     # What a test that drives the motor takes for itself, with zero in its place: nobody else has a say, and no other
     # drive goes along.
     LET_GO = [*COMMANDED_BY, "team.place"].freeze
+
+    # @param values [Hash{String => Object}] raw by key @return [Hash{String => Integer}] those that have to be borrowed
+    def self.let_go(values) = LET_GO.select { |key| values[key].to_i.positive? }.to_h { |key| [key, 0] }
     BY_TERMINALS = 2
     BY_KEYS = 3
     BY_TEAM = 4

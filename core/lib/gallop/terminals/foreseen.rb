@@ -75,7 +75,12 @@ module Gallop
       def by_process?(logic) = !logic.run.zero? && !logic.jogs? && logic.source == :process
 
       # What it asks for hangs on what the machine makes of it.
-      def by_process(logic)
+      def by_process(logic) = open_ended(logic, "Runs #{logic.run.negative? ? "backward" : "forward"}, #{from(logic)}.")
+
+      # One that goes to places: what the last step has begun.
+      def by_moves(logic) = open_ended(logic, move_sentence(logic))
+
+      def open_ended(logic, sentence)
         Outcome.new(
           run: logic.run,
           asked: nil,
@@ -83,20 +88,7 @@ module Gallop
           source: logic.source,
           preset: logic.preset,
           seconds: nil,
-          sentence: "Runs #{logic.run.negative? ? "backward" : "forward"}, #{from(logic)}."
-        )
-      end
-
-      # One that goes to places: what the last step has begun.
-      def by_moves(logic)
-        Outcome.new(
-          run: logic.run,
-          asked: nil,
-          held: nil,
-          source: logic.source,
-          preset: 0,
-          seconds: nil,
-          sentence: move_sentence(logic)
+          sentence: sentence
         )
       end
 

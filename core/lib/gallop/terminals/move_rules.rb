@@ -6,10 +6,11 @@ module Gallop
     module MoveRules
       private
 
-      def move_inputs = numbers { |input| [*Moves::CHOICE, :move_trigger].include?(input.function) }
+      def move_inputs = @setup.numbers_of(*Moves::CHOICE, :move_trigger)
+      def move_words = @move_words ||= MoveWords.new(@profile, @setup)
 
       def moves_untriggered
-        chosen = numbers { |input| Moves::CHOICE.include?(input.function) }
+        chosen = @setup.numbers_of(*Moves::CHOICE)
         return if chosen.empty? || @setup.assigned?(:move_trigger)
         caution(
           "moves_untriggered",
@@ -34,12 +35,9 @@ module Gallop
       end
 
       def moves_endless
-        return unless moved_by_contacts?
+        return unless move_words.triggers?
         moves = Moves.of(@setup)
-        MoveWords
-          .new(@profile, @setup)
-          .reachable
-          .filter_map do |from|
+        move_words.reachable.filter_map do |from|
             chain = Moves.chain(moves, from)
             next if chain.uniq.size == chain.size
             caution(
@@ -53,11 +51,11 @@ module Gallop
       end
 
       def moves_beyond
-        return unless moved_by_contacts?
+        return unless move_words.triggers?
         low, high = %w[low high].map { |end_of| @setup.figure("position.limit_#{end_of}") }
         return if low > high
         places = Moves.of(@setup).reject { |move| move.relative || move.position.between?(low, high) }
-        (MoveWords.new(@profile, @setup).within_reach & places.map(&:number)).map do |number|
+        (move_words.within_reach & places.map(&:number)).map do |number|
           caution(
             "moves_beyond",
             "Move #{number} goes beyond the travel",
@@ -67,8 +65,6 @@ module Gallop
           )
         end
       end
-
-      def moved_by_contacts? = MoveWords.new(@profile, @setup).triggers?
     end
   end
 end

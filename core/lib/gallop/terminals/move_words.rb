@@ -63,9 +63,7 @@ module Gallop
         "then#{rest} move #{move.following}"
       end
 
-      def named(*functions)
-        Words.named(@setup.inputs.each_index.select { |n| functions.include?(@setup.inputs[n].function) }.map(&:succ))
-      end
+      def named(*functions) = Words.named(@setup.numbers_of(*functions))
 
       def show(what, figure) = Quantities.format(figure, @profile.fetch("moves.#{what}_1").unit, 0)
     end

@@ -59,7 +59,6 @@ module Gallop
 
       attr_reader :begun
 
-      def used? = @used
       def waits? = @trigger == :while_on && !@on
 
       # At power-up, and under new settings: no trigger that is on already moves anything.

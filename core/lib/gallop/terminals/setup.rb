@@ -43,6 +43,9 @@ module Gallop
         @outputs ||= (1..3).filter_map { |n| Output.setting(self, n) if @profile["terminals.output_#{n}_function"] }
       end
 
+      # Numbers of the inputs with one of these functions. @param functions [Array<Symbol>] @return [Array<Integer>]
+      def numbers_of(*functions) = inputs.each_index.select { |n| functions.include?(inputs[n].function) }.map(&:succ)
+
       # The same with a process that always needs the motor.
       def awake = by_process? ? Setup.new(@profile, @values.merge("process.sleep_speed" => 0)) : self
 

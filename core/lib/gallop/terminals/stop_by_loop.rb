@@ -59,7 +59,7 @@ module Gallop
           below = @speed.abs < @threshold ? below + STEP : 0.0
           @back = -@speed if -@speed > @back
         end
-        @seconds = time - (@speed.abs < REST ? below : 0.0) + (@speed.abs < REST ? 0.0 : coasting)
+        @seconds = @speed.abs < REST ? time - below : time + coasting
       end
 
       def step

@@ -89,8 +89,8 @@ module Gallop
       def of_source(source) = source == :fixed ? "at #{show(@setup.fixed.abs)}" : SOURCES.fetch(source)
 
       def inputs_of(*functions)
-        named = @setup.inputs.each_index.select { |n| functions.include?(@setup.inputs[n].function) }
-        Words.named(named.map(&:succ)) if named.any?
+        numbers = @setup.numbers_of(*functions)
+        Words.named(numbers) if numbers.any?
       end
 
       def show(figure) = Quantities.format(figure, @profile.speed_unit, 0)

@@ -14,13 +14,12 @@ module Gallop
 
         BY_COUNT = 1 # of feedback.kind
         VOLTAGE_USE = 0.95 # of the bus
-        WIRE_OPEN = 0xFF20
         NOTHING = 0.01 # of the rated current: less than any motor takes to turn
         OPEN_TIME = 0.3 # s
         SQRT3 = Math.sqrt(3)
 
         def commutates? = false
-        def warning? = super || (wire_open? && @effective["monitors.output_phase"] == UnfedPhase::WARNS)
+        def warning? = super || (wire_open? && on_open_wire == PhaseMonitor::WARNS)
 
         # As β shows what flows between V and W.
         def most_injected_current = 2 / SQRT3 * current_bound * @torque_share
@@ -124,10 +123,11 @@ module Gallop
             @stage_on && @wanted_speed.abs > @standstill && !@speed_loop.limited &&
               @mean_current.abs < NOTHING * setting("motor.rated_current")
           @open_for = none ? @open_for + dt : 0.0
-          trip(WIRE_OPEN, Stopping::COAST) if wire_open? && @effective["monitors.output_phase"] == UnfedPhase::TRIPS
+          trip(PhaseMonitor::FAULT, Stopping::COAST) if wire_open? && on_open_wire == PhaseMonitor::TRIPS
         end
 
         def wire_open? = @open_for > OPEN_TIME
+        def on_open_wire = @effective["monitors.output_phase"]
       end
     end
   end

@@ -5,28 +5,11 @@ module Gallop
     class Firmware
       # Watches whether all three motor phases carry current: over a period and a half of the output, the peak of one
       # stays at nothing while the others work.
-      class LostPhase < Part
-        FAULT = 0xFF20
+      class LostPhase < PhaseMonitor
         SLOWEST = 3.0 # Hz of output below which a period is too long to judge by
         SHORTEST = 0.25 # s of a look
         NOTHING = 0.1 # of the largest phase's peak
         WORKING = 0.2 # of the rated current, which the largest phase must carry
-        WARNS = 1 # choices of monitors.output_phase
-        TRIPS = 2
-
-        def wake
-          @missing = false
-          look_anew
-        end
-
-        # Whether a phase was missing at the last look.
-        def warns? = @missing
-
-        def settings_changed
-          @watches = raw("monitors.output_phase").to_i >= WARNS
-          @trips = raw("monitors.output_phase") == TRIPS
-          @working = WORKING * setting("motor.rated_current") * SQRT2
-        end
 
         def each_millisecond(dt)
           frequency = drive.frequency_asked
@@ -36,8 +19,7 @@ module Gallop
           return if @time < [SHORTEST, 1.5 / frequency].max
           peaks = [@peak_u, @peak_v, @peak_w]
           look_anew
-          @missing = peaks.max > @working && peaks.min < NOTHING * peaks.max
-          drive.trip(FAULT, Stopping::COAST) if @missing && @trips
+          conclude(peaks.max > @working && peaks.min < NOTHING * peaks.max)
         end
 
         private

@@ -15,8 +15,7 @@ module Gallop
         def wake
           @path = Control::PositionProfile.new
           @speed = @rate = @pace = @goal = @place = @lag = 0.0
-          @own_cruise = @own_rate = nil
-          @stands = false
+          go_by_settings
           forget_set_points
         end
 
@@ -56,8 +55,7 @@ module Gallop
         def arrived? = @place == @goal && @pace == 0.0
 
         def begin(speed)
-          @own_cruise = @own_rate = nil
-          @stands = false
+          go_by_settings
           super
           @place = @goal = drive.position
           @path.reset(@place, speed)
@@ -72,7 +70,10 @@ module Gallop
           # both of this moment; the path goes on to the next before anything else is asked
           @lag = @place - position
           before = @pace
-          @path.step(@goal, cruise_towards(@goal - position), *rates, dt)
+          ramps = drive.ramping
+          up = @own_rate ? ramps.held_up(@own_rate) : ramps.up
+          down = @own_rate ? ramps.held_down(@own_rate) : ramps.down
+          @path.step(@goal, cruise_towards(@goal - position), up, down, dt)
           go_on
           @rate = (@pace - before) / dt
           asked = @ahead * @pace + drive.position_gain * (@place + drive.added_place - position)
@@ -89,10 +90,9 @@ module Gallop
           wanted < most ? wanted : most
         end
 
-        # rad/s² up and down
-        def rates
-          ramps = drive.ramping
-          @own_rate ? [ramps.held_up(@own_rate), ramps.held_down(@own_rate)] : [ramps.up, ramps.down]
+        def go_by_settings
+          @own_cruise = @own_rate = nil
+          @stands = false
         end
 
         def goal_in_counts = (@goal / drive.radians).round

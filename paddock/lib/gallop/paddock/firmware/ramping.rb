@@ -12,14 +12,13 @@ module Gallop
         end
 
         def settings_changed
-          share = setting("envelope.acceleration") / 100
-          @share = share
+          @share = setting("envelope.acceleration") / 100
           @highest_up = of_shaft("ramps.highest_acceleration")
           @highest_down = of_shaft("ramps.highest_deceleration")
           @up = held_up(of_shaft("ramps.acceleration"))
           @down = held_down(of_shaft("ramps.deceleration"))
           @quick_down = of_shaft("ramps.quick_stop")
-          take_second(share)
+          take_second
           steepest = [setting("ramps.acceleration"), setting("ramps.deceleration")].max
           soften(steepest, @speed)
         end
@@ -63,11 +62,11 @@ module Gallop
           second ? [@second_up, @second_down] : [@up, @down]
         end
 
-        def take_second(share)
+        def take_second
           return @changeover = Float::INFINITY if raw("ramps.second_acceleration").nil?
           changeover = of_shaft("ramps.changeover_speed", :speed)
           @changeover = changeover.positive? ? changeover : Float::INFINITY
-          @second_up = of_shaft("ramps.second_acceleration") * share
+          @second_up = of_shaft("ramps.second_acceleration") * @share
           @second_down = of_shaft("ramps.second_deceleration")
         end
 

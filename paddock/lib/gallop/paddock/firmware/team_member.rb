@@ -8,7 +8,6 @@ module Gallop
       class TeamMember < Part
         LOST = 0xFF44
         EVERY = 0.01 # s from word to word
-        QUICK_STOP = [0x2].freeze
         ALONE = 0
 
         def wake
@@ -90,7 +89,7 @@ module Gallop
         def watch
           return drive.trip(LOST, Monitors::QUICK) if drive.stage_on? && !drive.machine.faulted? && @team.lost?
           return unless @team.follows?
-          drive.command_itself(QUICK_STOP) if @team.quick? && drive.machine.state == :operation_enabled
+          drive.command_itself(ContactCommand::QUICK_STOP) if @team.quick? && drive.machine.state == :operation_enabled
           reset_with_the_first
         end
 

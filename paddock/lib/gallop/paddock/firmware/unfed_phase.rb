@@ -6,31 +6,18 @@ module Gallop
       # Watches whether each phase of a servo motor carries what is asked of it. The current loop says how much that is,
       # moment by moment, so that it shows while the motor turns and while it holds; a phase of which nothing is asked,
       # as the field happens to stand, says nothing.
-      class UnfedPhase < Part
-        FAULT = 0xFF20
+      class UnfedPhase < PhaseMonitor
         LOOK = 0.05 # s over which is averaged
         NOTHING = 0.1 # of what is asked
         WORKING = 0.02 # of the rated current, which is asked of a phase at the least
-        WARNS = 1 # choices of monitors.output_phase
-        TRIPS = 2
 
         # By α and β: of a phase, what it takes of each.
         THREE = [[1.0, 0.0], [-0.5, Math.sqrt(0.75)], [-0.5, -Math.sqrt(0.75)]].freeze
         TWO = [[1.0, 0.0], [0.0, 1.0]].freeze
 
         def wake
-          @missing = false
           @phases = drive.profile.motor_kind == :stepper ? TWO : THREE
-          look_anew
-        end
-
-        # Whether a phase carried nothing at the last look.
-        def warns? = @missing
-
-        def settings_changed
-          @watches = raw("monitors.output_phase").to_i >= WARNS
-          @trips = raw("monitors.output_phase") == TRIPS
-          @working = WORKING * setting("motor.rated_current") * SQRT2
+          super
         end
 
         def each_millisecond(dt)
@@ -38,9 +25,9 @@ module Gallop
           see(axis.sensor, *drive.asked_currents)
           @time += dt
           return if @time < LOOK
-          @missing = one_unfed?(@asked.map { |sum| sum / @looks }, @carried.map { |sum| sum / @looks })
+          unfed = one_unfed?(@asked.map { |sum| sum / @looks }, @carried.map { |sum| sum / @looks })
           look_anew
-          drive.trip(FAULT, Stopping::COAST) if @missing && @trips
+          conclude(unfed)
         end
 
         private
