@@ -38,16 +38,16 @@ module Gallop
         return unless move_words.triggers?
         moves = Moves.of(@setup)
         move_words.reachable.filter_map do |from|
-            chain = Moves.chain(moves, from)
-            next if chain.uniq.size == chain.size
-            caution(
-              "moves_endless",
-              "Move #{from} never ends: #{chain.join(", ")} and so on",
-              because: "A move that follows one of those before it begins them anew, until a stop.",
-              so: "End the chain with none, or stop it by a contact.",
-              values: chain.uniq.map { |number| "moves.next_#{number}" }
-            )
-          end
+          chain = Moves.chain(moves, from)
+          next if chain.uniq.size == chain.size
+          caution(
+            "moves_endless",
+            "Move #{from} never ends: #{chain.join(", ")} and so on",
+            because: "A move that follows one of those before it begins them anew, until a stop.",
+            so: "End the chain with none, or stop it by a contact.",
+            values: chain.uniq.map { |number| "moves.next_#{number}" }
+          )
+        end
       end
 
       def moves_beyond
