@@ -266,7 +266,11 @@ class Bench
     (() => {
       window.seenAt = null;
       const tile = document.querySelector("[data-terminal=D1]");
-      new MutationObserver((_, observer) => { window.seenAt = performance.timeOrigin + performance.now(); observer.disconnect(); }).observe(tile, { attributes: true, attributeFilter: ["data-on"] });
+      const see = (_, observer) => {
+        window.seenAt = performance.timeOrigin + performance.now();
+        observer.disconnect();
+      };
+      new MutationObserver(see).observe(tile, { attributes: true, attributeFilter: ["data-on"] });
     })()
   JS
 

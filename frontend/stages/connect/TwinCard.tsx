@@ -61,9 +61,9 @@ export function TwinCard({ drive }: { drive: Drive }) {
       {chosen && means && (
         <>
           <Text fontSize="small" my="1">
-            {`${means.facts} facts of ${chosen.name} take the place of the ${means.replaced} here, and ${means.values} ` +
-              "values go into the draft. Addresses, offsets of the current sensors and of the magnets stay as they " +
-              "are. Nothing is written yet."}
+            {`${means.facts} facts of ${chosen.name} take the place of the ${means.replaced} here, and ` +
+              `${means.values} values go into the draft. Addresses, offsets of the current sensors and of the ` +
+              "magnets stay as they are. Nothing is written yet."}
           </Text>
           {means.place !== null && (
             <Text as="label" display="block" fontSize="small" mb="1.5">

@@ -110,7 +110,8 @@ function ForController({ drive, terminal }: { drive: Drive; terminal: Terminal }
         For the controls engineer
       </Box>
       <Text mt="1">
-        {`${access.name}: ${hex(access.index)} (${access.index}), subindex ${access.subindex}, register ${access.register}`}
+        {`${access.name}: ${hex(access.index)} (${access.index}), subindex ${access.subindex}`}
+        {`, register ${access.register}`}
         {access.bit !== null && `, bit ${access.bit}, mask ${access.mask}`}
       </Text>
       <Flex gap="2" align="start" mt="1">
