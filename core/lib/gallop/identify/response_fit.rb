@@ -1,19 +1,16 @@
 # frozen_string_literal: true
 
-require "numo/narray"
-
 module Gallop
   module Identify
     # One mass, or two with a spring between them, by how the shaft answers to torque:
     #
     #   ω/T = (1 + n₁s + n₂s²)/(d₀ + d₁s + d₂s² + d₃s³),   ω_a = 1/√n₂,   J = d₁
     #
-    # Least squares of the share by which it is missed, weighed anew with the denominator that was found last
-    # (Sanathanan, Koerner: IEEE Trans. Automatic Control 8, 1963), over the tones that are sure.
+    # by what each tone is sure of, from the first to the last that is sure. Between them those that are faint count as
+    # well: at an antiresonance the shaft hardly moves, and that is what there is to be seen.
     class ResponseFit
       SURE = 0.9 # coherence of a tone that counts
       FEWEST = 12 # such tones
-      ROUNDS = 12
       GOOD = 0.12 # rms of the share by which a model misses
       BETTER = 0.6 # of the error of one mass, that two have to come to
       DAMPED = 0.5 # beyond which nothing rings
@@ -51,8 +48,10 @@ module Gallop
         @good = good
         @sure = sure
         @tones = tones.select { |tone| tone.coherence > sure }
+        @seen = tones.select { |tone| tone.frequency.between?(*@tones.map(&:frequency).minmax) } if possible?
       end
 
+      # Those that are sure. @return [Array<ResponseSpectra::Tone>]
       attr_reader :tones
 
       # @return [Boolean] whether enough was seen
@@ -105,7 +104,7 @@ module Gallop
       def without_a_part
         @without_a_part ||=
           begin
-            parts = Array.new(PARTS) { |n| tones.each_with_index.filter_map { |tone, at| tone if at % PARTS == n } }
+            parts = Array.new(PARTS) { |n| @seen.each_with_index.filter_map { |tone, at| tone if at % PARTS == n } }
             Numbers.without_each(parts) do |rest|
               self.class.new(rest.flatten.sort_by(&:frequency), good: @good, sure: @sure).found
             end
@@ -171,42 +170,25 @@ module Gallop
 
       # @param top [Integer], bottom [Integer] powers of s @param start [Array<Float>, nil] denominator @return [Model]
       def fitted(top, bottom, start = nil)
-        numerator = [1.0] + [0.0] * top
-        denominator = start
-        ROUNDS.times do
-          weights = weights_for(denominator)
-          found = solve(top, bottom, weights)
-          numerator = [1.0, *found.first(top).each_with_index.map { |one, n| one / scale**(n + 1) }]
-          denominator = found.drop(top).each_with_index.map { |one, n| one / scale**n }
-        end
+        numerator, denominator = rational.of(top, bottom, start)
         model = Model.new(top: numerator, bottom: denominator, inertia: denominator[1], error: 0.0)
         model.with(error: error_of(model))
       end
 
-      # rad/s by which frequencies are measured, so that no power of them is huge
-      def scale = @scale ||= 2 * Math::PI * Math.sqrt(tones.first.frequency * tones.last.frequency)
+      def rational = @rational ||= RationalFit.new(@seen.map(&:frequency), @seen.map(&:gain), sigmas)
 
-      # A share of the gain counts alike at each tone.
-      def weights_for(denominator)
-        tones.map do |tone|
-          s = Complex(0, 2 * Math::PI * tone.frequency)
-          bottom = denominator ? denominator.each_with_index.sum { |one, n| one * s**n }.abs : s.abs
-          1 / (bottom * tone.gain.abs * [tone.uncertainty, 0.01].max)
+      # What noise leaves unsure of each gain, by its neighbours as well: a few passes tell little of that at one tone.
+      def sigmas
+        noise = @seen.map { |tone| tone.gain.abs * tone.uncertainty }
+        @seen.each_with_index.map do |tone, n|
+          near = noise[[n - NEIGHBOURS, 0].max..n + NEIGHBOURS].sort
+          [near[near.size / 2], LEAST * tone.gain.abs].max
         end
       end
 
-      # D(s) G − (N(s) − 1) = 1, real and imaginary part of each tone a row.
-      def solve(top, bottom, weights)
-        columns = Array.new(top + bottom + 1) { [] }
-        target = []
-        tones.zip(weights) do |tone, weight|
-          s = Complex(0, 2 * Math::PI * tone.frequency / scale)
-          terms = (1..top).map { |n| -(s**n) } + (0..bottom).map { |n| tone.gain * s**n }
-          terms.zip(columns) { |term, column| column.push(weight * term.real, weight * term.imag) }
-          target.push(weight, 0.0)
-        end
-        Numbers.fit(columns.map { |column| Numo::DFloat.cast(column) }, Numo::DFloat.cast(target))
-      end
+      NEIGHBOURS = 3 # to either side
+      LEAST = 0.01 # of a gain
+      private_constant :NEIGHBOURS, :LEAST
 
       def error_of(model)
         Math.sqrt(tones.sum { |tone| ((model.at(tone.frequency) - tone.gain) / tone.gain).abs2 } / tones.size)
