@@ -37,6 +37,13 @@ module Gallop
       end
 
       def channels? = @channels
+
+      # Whether it has a pulse once a turn.
+      def index? = @channels
+
+      # Count at which the last one came; nil before the first.
+      def index_place = @index_at
+
       def halls? = @halls
 
       # @param order [Integer] place in HALL_ORDERS
@@ -76,14 +83,22 @@ module Gallop
       # B is high in the second half of each line; A's wire carries the index, which is high for one count of a turn.
       def decoded_without_a(true_count) = true_count / @counts_per_turn + ((true_count & 3) >= 2 ? 1 : 0)
 
+      # The count in the moment of the pulse, whenever it is read.
+      def latch(turn, true_count)
+        return @count if @index_exchanged
+        since = true_count - (turn > @turn ? turn : turn + 1) * @counts_per_turn
+        @channels_exchanged ? @count + since : @count - since
+      end
+
       # A pulse where the turn begins; on A's wire there come as many as lines.
       def watch_index(true_count)
         turn = @index_exchanged ? true_count >> 2 : true_count.div(@counts_per_turn)
         @turn ||= turn
         return if turn == @turn
         @index_count = (@index_count + (turn - @turn).abs) & 0xFFFF
-        @index_distance = @index_at ? @count - @index_at : 0
-        @index_at = @count
+        latched = latch(turn, true_count)
+        @index_distance = @index_at ? latched - @index_at : 0
+        @index_at = latched
         @turn = turn
       end
     end

@@ -30,9 +30,6 @@ module Gallop
         @since_word = 0.0
         @word = (((angle + @offset) * @scale / @counts_per_turn + @word_offset) % 1.0 * @steps).floor
       end
-
-      # Count at which the last index came; nil before the first.
-      def index_place = @index_at
     end
   end
 end

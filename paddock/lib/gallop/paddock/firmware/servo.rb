@@ -92,7 +92,7 @@ module Gallop
         def turns = @count.fdiv(@counts)
 
         # rad of the motor, by the device that closes the position loop
-        def position = @second.leads? ? @second.place(@radians) : @count * @radians
+        def position = (@second.leads? ? @second.place(@radians) : @count * @radians) + zero
 
         # @param gain [Float] N·m·s/rad @param integral_time [Float] s
         def tune_speed(gain, integral_time)
@@ -123,7 +123,10 @@ module Gallop
         def parts =
           [*super, @gain_sets, @second, @pair, @alignment, @torque_path, @excitation, *@unfed, *@encoder_output]
 
-        def tend_family(dt) = @encoder_output&.each_millisecond(dt)
+        def tend_family(dt)
+          @encoder_output&.each_millisecond(dt)
+          @homing.proceed(dt) if @occupation.equal?(@homing) && loops_run?
+        end
 
         def start_loops
           @current = Control::CurrentLoop.new

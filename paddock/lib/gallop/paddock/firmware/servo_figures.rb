@@ -79,7 +79,7 @@ module Gallop
           }
         end
 
-        def position_count = @second.leads? ? (position / @radians).round : @count
+        def position_count = (position / @radians).round
         def wrapped(count) = ((count + 0x80000000) & 0xFFFFFFFF) - 0x80000000
         def torque_current = @stage_on ? @current.i_q / SQRT2 : 0.0
         def actual_torque = torque_current * @torque_constant
@@ -102,6 +102,7 @@ module Gallop
 
         def reached
           return position_reached if positioning?
+          return [@homing.found? && standing?, 0] if @homes
           by_torque? ? torque_reached : speed_reached
         end
 
@@ -120,10 +121,17 @@ module Gallop
           [(target - @speed).abs <= @speed_window, @effective["speed.window_time"]]
         end
 
+        # Attained, or an error.
+        def homing_bits
+          return 0x1000 if @homing.found?
+          @homing.failed? ? 0x2000 : 0
+        end
+
         def internal_limit? = @stage_on && (@bounds.clamped || @speed_loop.limited)
 
         def mode_bits
           return @pathing.seen? ? 0x1000 : 0 if positioning?
+          return homing_bits if @homes
           return 0 if by_torque?
           standing? ? 0x1000 : 0
         end

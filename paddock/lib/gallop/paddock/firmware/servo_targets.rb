@@ -8,7 +8,7 @@ module Gallop
         PROFILE_POSITION = 1
         TORQUE_PROFILE = 4
 
-        attr_reader :bounds, :ramping, :pathing, :speed, :radians, :pole_pairs
+        attr_reader :bounds, :ramping, :pathing, :homing, :speed, :radians, :pole_pairs
 
         # rad/s, or rad/s², of a figure in the drive's unit of speed
         def of_target(figure) = shaft.reckoned(:speed, profile.fetch("speed.target").to_si(figure))
@@ -25,7 +25,7 @@ module Gallop
 
         # What a word says of a set-point is in its edges.
         def command(word)
-          @pathing&.word_comes(word, memory.live["control.word"])
+          [@pathing, @homing].compact.each { |one| one.word_comes(word, memory.live["control.word"]) }
           super
         end
 
@@ -34,17 +34,19 @@ module Gallop
           @bounds = SpeedBounds.new(self)
           @ramping = Ramping.new(self)
           @pathing = Pathing.new(self) if profile["position.target"]
+          @homing = Homing.new(self) if profile["homing.method"]
           @torquing = Torquing.new(self) if profile["torque.target"]
           @stored_moves = StoredMoves.new(self) if profile["moves.position_1"]
           @occupation = @ramping
         end
 
-        def parts = [*super, @bounds, @ramping, @pathing, @torquing, @stored_moves].compact
+        def parts = [*super, @bounds, @ramping, @pathing, @homing, @torquing, @stored_moves].compact
 
         def take_targets
           @target_step =
             shaft.reckoned(:speed, profile.fetch("speed.target").then { |entry| entry.to_si(entry.figure(1)) })
           @positioning = !@pathing.nil? && @effective["control.mode"] == PROFILE_POSITION
+          @homes = !@homing.nil? && @effective["control.mode"] == Gallop::Homing::MODE
           @by_torque = !@torquing.nil? && @effective["control.mode"] == TORQUE_PROFILE
         end
 
@@ -56,17 +58,22 @@ module Gallop
         # The loops begin at the speed that the shaft has.
         def begin_targets
           @pathing&.forget_set_points
+          @homing&.break_off
           @occupation = @ramping
           occupy(@ramping)
         end
 
         def release_targets
+          @homing&.break_off
           @occupation = @ramping
           @ramping.begin(0.0)
           @wanted_speed = @wanted_rate = 0.0
         end
 
         def by_torque? = @by_torque
+
+        # rad that homing has added to what the device tells
+        def zero = @homing ? @homing.zero : 0.0
 
         # 4 kHz: what speed is asked for now.
         def demand
@@ -82,6 +89,7 @@ module Gallop
         def due
           return @ramping if stop_kind || brake_opening?
           return @pathing if @positioning
+          return @homing if @homes
           @by_torque ? @torquing : @ramping
         end
 

@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+module Gallop
+  module Homing
+    # One of the methods of the homing mode after IEC 61800-7-201, by what it looks for: which switch, which of its two
+    # edges, which way it goes over that edge at last, and whether an index comes after it.
+    #
+    #   method = Homing::Method.of(7)
+    #   method.switch    # => :home
+    #   method.entering? # => false: it leaves the switch at last
+    class Method
+      # switch, its edge by the side (-1 low, 1 high), way of the search, way over the edge; those without an index have
+      # numbers 16 higher
+      BY_SWITCH = {
+        1 => [:limit_low, 1, -1, 1],
+        2 => [:limit_high, -1, 1, -1],
+        3 => [:home, -1, 1, -1],
+        4 => [:home, -1, 1, 1],
+        5 => [:home, 1, -1, 1],
+        6 => [:home, 1, -1, -1],
+        7 => [:home, -1, 1, -1],
+        8 => [:home, -1, 1, 1],
+        9 => [:home, 1, 1, -1],
+        10 => [:home, 1, 1, 1],
+        11 => [:home, 1, -1, 1],
+        12 => [:home, 1, -1, -1],
+        13 => [:home, -1, -1, 1],
+        14 => [:home, -1, -1, -1]
+      }.freeze
+      WITHOUT_INDEX = 16
+      TURN_BACK = (7..14) # at a limit switch
+      TO_INDEX = { 33 => -1, 34 => 1 }.freeze
+      HERE = [35, 37].freeze
+      NUMBERS =
+        [*BY_SWITCH.keys, *BY_SWITCH.keys.map { |one| one + WITHOUT_INDEX }, *TO_INDEX.keys, *HERE].sort.freeze
+
+      WAYS = { -1 => "Backward", 1 => "Forward" }.freeze
+      SIDES = { -1 => "low", 1 => "high" }.freeze
+      SWITCHES = { limit_low: "limit switch low", limit_high: "limit switch high", home: "home switch" }.freeze
+      private_constant :BY_SWITCH, :WITHOUT_INDEX, :TURN_BACK, :TO_INDEX, :HERE, :WAYS, :SIDES, :SWITCHES
+
+      # @return [Method, nil] nil where the standard knows none of that number
+      def self.of(number) = NUMBERS.include?(number) ? new(number) : nil
+
+      attr_reader :number
+
+      # @return [Symbol, nil] :limit_low, :limit_high or :home
+      attr_reader :switch
+
+      # Side of the switch, way of the search, way over the edge or to the index: -1 or 1, 0 where there is none
+      attr_reader :edge, :first, :last
+
+      def initialize(number)
+        @number = number
+        row = number > BY_SWITCH.size ? number - WITHOUT_INDEX : number
+        @switch, @edge, @first, @last = BY_SWITCH.fetch(row) { [nil, 0, 0, TO_INDEX.fetch(number, 0)] }
+        @index = @switch ? row == number : moves?
+        @turns_back = TURN_BACK.cover?(row)
+      end
+
+      # Whether an index ends it.
+      def index? = @index
+
+      # Whether a limit switch turns the search round.
+      def turns_back? = @turns_back
+
+      # Whether the last way leads onto the switch, not off it.
+      def entering? = @last == -@edge
+
+      # Whether anything moves by it.
+      def moves? = @last != 0
+
+      # @return [Array<Symbol>] switches that it needs
+      def switches = [*@switch, *((@first.positive? ? :limit_high : :limit_low) if turns_back?)]
+
+      # @return [String] in few words
+      def words
+        return "Where it stands" unless moves?
+        return "#{WAYS.fetch(@last)} to the next index" unless @switch
+        edge = "#{SIDES.fetch(@edge)} edge of the #{SWITCHES.fetch(@switch)}, #{entering? ? "onto" : "off"} it"
+        "#{WAYS.fetch(@first)}#{" or back" if turns_back?}, #{"index after " if index?}#{edge} " \
+          "#{WAYS.fetch(@last).downcase}"
+      end
+    end
+  end
+end
