@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "paddock_helper"
+require_relative "support/bench_instrument"
 
 # The methods of the homing mode at a machine with switches at both ends and one between them, seen at the plant.
 RSpec.describe Gallop::Paddock::Firmware::Homing do
@@ -133,6 +134,63 @@ RSpec.describe Gallop::Paddock::Firmware::Homing do
     build_axis(direction: -1)
     random = Random.new(Chance::SEED)
     agree(FOUND.keys.sample(Chance.times(2, 14), random: random), random)
+  end
+
+  # What a page shows of a method before anything moves is what the drive does then.
+  it "takes the legs that are foretold" do
+    build_axis
+    random = Random.new(Chance::SEED)
+    FOUND.keys.sample(Chance.times(5, 14), random: random).each do |row|
+      number = row + [0, 16].sample(random: random)
+      method = Gallop::Homing::Method.of(number)
+      Gallop::Homing::Route.all(method).each do |route|
+        on = method.switch == :home && Gallop::Homing::Route.zone_of(method).cover?(route.from)
+        stand_at(on ? BETWEEN[1] : route.from < 5 ? BETWEEN.first : BETWEEN.last)
+        write("homing.method", number)
+        write("control.word", 0xF)
+        pass(0.002)
+        write("control.word", 0x1F)
+        pass(0.005)
+        asked = []
+        pass_until(15, step: 0.002) do
+          asked << firmware.homing.instance_variable_get(:@target).round(2)
+          read("homing.state").to_i > 1
+        end
+        fast = 300 * TURN / 60
+        gone = asked.reject(&:zero?).chunk_while { |one, other| one == other }.map { |same| [same[0] <=> 0, same[0].abs > fast / 2] }
+        back_and_forth = gone.each_cons(2).select { |(one, quick), (other, too)| one != other && !quick && !too }.size
+        told = route.legs.map { |leg| [leg.to <=> leg.from, leg.fast] }.chunk_while { |one, other| one == other }.map(&:first)
+        # an edge that was met too fast is met once more, slowly
+        expect(gone.drop(2 * (back_and_forth / 2)).last(told.size)).to eq(told), "#{number} from #{route.from}: #{gone}, #{told}"
+      end
+    end
+  end
+
+  it "is tried twice, and told how well it is known" do
+    build_axis
+    { 24 => nil, 8 => 0.0 }.each do |method, spread|
+      write("homing.method", method)
+      stand_at(-15.0)
+      instrument = BenchInstrument.new(@stand_in)
+      instrument.enable(6)
+      setup = Gallop::Homing::Setup.new(@stand_in.profile, firmware.effective)
+      found = Gallop::Homing::Trial.new(instrument, setup).measure
+      expect(found.figures[:apart].abs).to be <= (spread || setup.edge_spread) + 1e-9
+      expect(found.figures[:index]).to eq(nil) if spread.nil?
+      share = (index_after(HOME.begin, 1) - HOME.begin) / TURN
+      expect(found.figures[:index]).to be_within(0.02).of(share) if spread
+      near = spread && !share.between?(0.1, 0.9)
+      expect(found.findings.map(&:id)).to eq(near ? ["index_near"] : [])
+    end
+    axis.box.contacts[3].lands_on = 0
+    pass(0.05)
+    write("homing.timeout", 1)
+    instrument = BenchInstrument.new(@stand_in)
+    setup = Gallop::Homing::Setup.new(@stand_in.profile, firmware.effective)
+    expect { Gallop::Homing::Trial.new(instrument, setup).measure }.to raise_error(
+      Gallop::Identify::Undecided,
+      /not found within the time/
+    )
   end
 
   describe "on the way" do

@@ -45,6 +45,12 @@ class BenchInstrument < Gallop::Identify::Instrument
     write("control.word", 0x1F)
   end
 
+  def look_for_home
+    write("control.word", 15)
+    write("control.word", 0x1F)
+    pause(0.01)
+  end
+
   def disable
     write("control.word", 0)
     pause(0.1)

@@ -34,10 +34,10 @@ module Gallop
       NUMBERS =
         [*BY_SWITCH.keys, *BY_SWITCH.keys.map { |one| one + WITHOUT_INDEX }, *TO_INDEX.keys, *HERE].sort.freeze
 
-      WAYS = { -1 => "Backward", 1 => "Forward" }.freeze
+      WAYS = { -1 => "backward", 1 => "forward" }.freeze
       SIDES = { -1 => "low", 1 => "high" }.freeze
-      SWITCHES = { limit_low: "limit switch low", limit_high: "limit switch high", home: "home switch" }.freeze
-      private_constant :BY_SWITCH, :WITHOUT_INDEX, :TURN_BACK, :TO_INDEX, :HERE, :WAYS, :SIDES, :SWITCHES
+      SWITCHES = { limit_low: "Limit switch low", limit_high: "Limit switch high", home: "Home switch" }.freeze
+      private_constant :BY_SWITCH, :TURN_BACK, :TO_INDEX, :HERE, :WAYS, :SIDES, :SWITCHES
 
       # @return [Method, nil] nil where the standard knows none of that number
       def self.of(number) = NUMBERS.include?(number) ? new(number) : nil
@@ -52,11 +52,14 @@ module Gallop
 
       def initialize(number)
         @number = number
-        row = number > BY_SWITCH.size ? number - WITHOUT_INDEX : number
-        @switch, @edge, @first, @last = BY_SWITCH.fetch(row) { [nil, 0, 0, TO_INDEX.fetch(number, 0)] }
-        @index = @switch ? row == number : moves?
-        @turns_back = TURN_BACK.cover?(row)
+        @row = number > BY_SWITCH.size ? number - WITHOUT_INDEX : number
+        @switch, @edge, @first, @last = BY_SWITCH.fetch(@row) { [nil, 0, 0, TO_INDEX.fetch(number, 0)] }
+        @index = @switch ? @row == number : moves?
+        @turns_back = TURN_BACK.cover?(@row)
       end
+
+      # Of 1 to 14, which way it goes about it, with an index or without.
+      attr_reader :row
 
       # Whether an index ends it.
       def index? = @index
@@ -76,10 +79,10 @@ module Gallop
       # @return [String] in few words
       def words
         return "Where it stands" unless moves?
-        return "#{WAYS.fetch(@last)} to the next index" unless @switch
-        edge = "#{SIDES.fetch(@edge)} edge of the #{SWITCHES.fetch(@switch)}, #{entering? ? "onto" : "off"} it"
-        "#{WAYS.fetch(@first)}#{" or back" if turns_back?}, #{"index after " if index?}#{edge} " \
-          "#{WAYS.fetch(@last).downcase}"
+        return "Next index #{WAYS.fetch(@last)}" unless @switch
+        edge = "#{SWITCHES.fetch(@switch)}, #{SIDES.fetch(@edge)} edge, #{entering? ? "onto" : "off"} it"
+        search = "searches #{WAYS.fetch(@first)}#{", turns at a limit" if turns_back?}"
+        "#{edge} #{WAYS.fetch(@last)}#{", then index" if index?} (#{search})"
       end
     end
   end

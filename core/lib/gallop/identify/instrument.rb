@@ -41,6 +41,9 @@ module Gallop
       # To a place by a profile of the drive's own, in the mode of position. @param count [Float] of the device
       def place(count) = raise(NotImplementedError)
 
+      # Begins to look for the home point, in the mode of homing.
+      def look_for_home = raise(NotImplementedError)
+
       # Adds something to what the loops want, which ends by itself. @param excitation [Excitation, nil] nil ends it
       def excite(excitation) = raise(NotImplementedError)
 
