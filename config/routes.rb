@@ -81,6 +81,7 @@ Rails.application.routes.draw do
         post :foresee
         post :delay
       end
+      resource :homing, only: :show
       resource :tuning, only: :show do
         post :shape
         post :soft

@@ -12,7 +12,10 @@ class Course
   # Before its family is known a drive can only be connected.
   def stages
     return [connect] unless @drive.profile
-    Gallop::Stages.all.map { |one| one.facts? ? facts(one.id, one.title) : send(one.id) }
+    Gallop::Stages
+      .all
+      .select { |one| one.fits?(@drive.profile) }
+      .map { |one| one.facts? ? facts(one.id, one.title) : send(one.id) }
   end
 
   private
@@ -84,6 +87,12 @@ class Course
     severe = TerminalStrip.new(@drive).findings.reject(&:note?)
     return stage("terminals", "Terminals", "findings", counted(severe)) if severe.any?
     by_proof("terminals", "Terminals", "wire_round", "wires not right")
+  end
+
+  def motion
+    severe = Homing.new(@drive).findings.reject(&:note?)
+    return stage("motion", "Motion", "findings", counted(severe)) if severe.any?
+    by_proof("motion", "Motion", "reference_run", "home point not found")
   end
 
   def verify = by_proof("verify", "Verify", Proof::DIRECTION, "direction wrong")

@@ -3,6 +3,8 @@
 # The terminals of a drive: what each does live and with the draft, what is at the other end of its wire, and what
 # follows: every start, and what stands against what.
 class TerminalStrip
+  include PageSettings
+
   STAGE = "terminals" # of the facts that name the wires
   START = %w[
     network.command_source
@@ -138,10 +140,6 @@ class TerminalStrip
     end
   end
 
-  # Values as a page sets them: a figure, or one of the choices; what the drive lacks is left out.
-  # @param keys [Array<String>] @return [Array<Hash{Symbol => Object}>]
-  def settings(keys) = keys.filter_map { |key| setting(profile[key]) if profile[key] }
-
   # Of a family that has stored moves: what they hang on.
   def moved_by = setup_of(drafted).moves? ? settings(MOVED_BY) : []
 
@@ -153,9 +151,6 @@ class TerminalStrip
       { number: number, text: words.of(number), settings: settings(MOVE.map { |what| "moves.#{what}_#{number}" }) }
     end
   end
-
-  # @return [Array<Hash{Symbol => Object}>]
-  def choices(key) = profile.fetch(key).choices.map { |code, title| { code: code, title: title } }
 
   # @param number [Integer] @return [Gallop::Terminals::Setup::Input] as drafted
   def input(number)
@@ -194,30 +189,13 @@ class TerminalStrip
 
   private
 
-  def profile = drive.profile
   def machine = @machine ||= StageFacts.machine(drive)
-  def live = @live ||= profile.factory.merge(drive.live_values)
-  def drafted = @drafted ||= drive.drafted_values
   def function_of(terminal) = terminal.draft || terminal.live
   def left?(terminal) = Gallop::Terminals::Output::FUNCTIONS[function_of(terminal)] == :controller
   def named = drive.given.fetch(STAGE, {})
 
   # @return [Hash{Integer => String}] of the inputs of a kind
   def wires(kind) = named.filter_map { |id, text| [id[/\d+/].to_i, text] if id.start_with?("#{kind}_") }.to_h
-
-  def setting(entry)
-    shown = ->(raw) { entry.choices.any? ? raw : entry.figure(raw) }
-    now, wanted = [live, drafted].map { |values| values.fetch(entry.key) }
-    {
-      key: entry.key,
-      name: entry.name,
-      help: entry.help,
-      unit: entry.unit,
-      choices: choices(entry.key),
-      live: shown.(now),
-      draft: wanted == now ? nil : shown.(wanted)
-    }
-  end
 
   def of_kind(kind)
     (1..)

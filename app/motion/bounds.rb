@@ -30,6 +30,10 @@ module Motion
     # Of a move to a position.
     def profile_speed = figure("ramps.profile_speed")
 
+    # Of the search for the home point.
+    def homing_speed = figure("homing.search_speed")
+    def homing_method = figure("homing.method")
+
     # In percent of the rated torque.
     def torque = figure("limits.torque")
 

@@ -10,6 +10,7 @@ module Motion
     INJECTION = "injection" # of tests
     TURNING = "turning" # of tests
     PLACING = "placing" # of tests
+    HOMING = "homing" # of tests
 
     class << self
       # @param kind [String] of KINDS @raise [Gallop::Objects::Unacceptable] where the drive cannot be commanded so
@@ -30,7 +31,8 @@ module Motion
           "torque" => TorqueMode,
           INJECTION => InjectionMode,
           TURNING => TurningMode,
-          PLACING => PlacingMode
+          PLACING => PlacingMode,
+          HOMING => HomingMode
         }.fetch(kind).new(profile)
     end
 

@@ -34,6 +34,12 @@ module Proving
       verdict_of(run, steps.result)
     end
 
+    # What an enabling entails by itself takes a yes too, by the name of its consent.
+    def align_eye
+      return [] unless drive.connection&.motion&.aligns?
+      [Eye.new(id: "align", sentence: "It may move by up to half an electrical turn while it is aligned, before all")]
+    end
+
     # For what enables the motor only for as long as its work lasts. @return [Proc] that takes the work
     # @param kind [String] of Motion::Mode
     def driving(run, kind = self.class.motion)

@@ -49,6 +49,11 @@ module Proving
       raise Gallop::Identify::Undecided, e.message
     end
 
+    def look_for_home
+      @run.checkpoint!
+      connection.motion.perform(@tab, Motion::Home.new)
+    end
+
     def excite(excitation)
       @run.checkpoint!
       connection.motion.perform(@tab, Motion::Excitation.new(excitation))

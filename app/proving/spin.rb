@@ -107,12 +107,6 @@ module Proving
     def load_eyes =
       [Eye.new(id: "coupled", sentence: "All that the motor moves in its work hangs on it: coupling, belt, load")]
 
-    # What an enabling entails by itself takes a yes too, by the name of its consent.
-    def align_eye
-      return [] unless drive.connection&.motion&.aligns?
-      [Eye.new(id: "align", sentence: "It may move by up to half an electrical turn while it is aligned, before all")]
-    end
-
     def speed
       return "–" unless course
       shaft.text(:fine_speed, course.speeds.last)

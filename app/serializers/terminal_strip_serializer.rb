@@ -2,14 +2,10 @@
 
 # The terminals of a drive, and what follows from them.
 class TerminalStripSerializer < ApplicationSerializer
-  CHOICES = "{ code: number; title: string }[]"
-  SETTING =
-    "{ key: string; name: string; help: string; unit: string; choices: #{CHOICES}; live: number; draft: number | null }"
-
   field(
     :terminals,
     "{ id: string; name: string; kind: 'input' | 'analog' | 'output'; number: number; key: string; live: number; " \
-      "draft: number | null; wire: string | null; hazards: number[]; choices: #{CHOICES}; settings: #{SETTING}[]; " \
+      "draft: number | null; wire: string | null; hazards: number[]; choices: #{PageSettings::CHOICES}; settings: #{PageSettings::TYPE}[]; " \
       "findings: string[]; access: { name: string; index: number; subindex: number; register: number; line: string; " \
       "bit: number | null; mask: string | null } }[]"
   ) do |strip|
@@ -24,13 +20,13 @@ class TerminalStripSerializer < ApplicationSerializer
       }
     end
   end
-  field(:start, "#{SETTING}[]") { |strip| strip.settings(TerminalStrip::START) }
-  field(:reference, "#{SETTING}[]") { |strip| strip.settings(TerminalStrip::REFERENCE + TerminalStrip::PROCESS) }
-  field(:presets, "#{SETTING}[]") { |strip| strip.settings((1..15).map { |n| "presets.speed_#{n}" }) }
-  field(:pulse, "#{SETTING}[]") { |strip| strip.settings(TerminalStrip::PULSE) }
-  field :moved_by, "#{SETTING}[]"
-  field :moves, "{ number: number; text: string; settings: #{SETTING}[] }[]"
-  field(:team, "#{SETTING}[]") { |strip| strip.settings(TerminalStrip::TEAM) }
+  field(:start, "#{PageSettings::TYPE}[]") { |strip| strip.settings(TerminalStrip::START) }
+  field(:reference, "#{PageSettings::TYPE}[]") { |strip| strip.settings(TerminalStrip::REFERENCE + TerminalStrip::PROCESS) }
+  field(:presets, "#{PageSettings::TYPE}[]") { |strip| strip.settings((1..15).map { |n| "presets.speed_#{n}" }) }
+  field(:pulse, "#{PageSettings::TYPE}[]") { |strip| strip.settings(TerminalStrip::PULSE) }
+  field :moved_by, "#{PageSettings::TYPE}[]"
+  field :moves, "{ number: number; text: string; settings: #{PageSettings::TYPE}[] }[]"
+  field(:team, "#{PageSettings::TYPE}[]") { |strip| strip.settings(TerminalStrip::TEAM) }
   field(:sheet, "FactStage['tables'][number]") { |strip| strip.sheet.to_h }
   field(
     :stops,

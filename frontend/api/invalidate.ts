@@ -16,6 +16,7 @@ const OF_A_DRIVE = new Set([
   "recorder",
   "tuning",
   "terminals",
+  "homing",
   "before_power",
   "twin",
 ]);

@@ -10,7 +10,7 @@ import type {
   FaultPanel,
   Finding,
   Firmware,
-  Holding,
+  Holding, Homing,
   Import,
   ImportSummary,
   LogbookEntry,
@@ -137,6 +137,9 @@ export const useTerminals = (driveId: number) =>
     queryKey: ["terminals", driveId],
     queryFn: () => api.get<TerminalStrip>(`/drives/${driveId}/terminals`),
   });
+
+export const useHoming = (driveId: number) =>
+  useQuery({ queryKey: ["homing", driveId], queryFn: () => api.get<Homing>(`/drives/${driveId}/homing`) });
 
 export const useVerify = (driveId: number) =>
   useQuery({ queryKey: ["verify", driveId], queryFn: () => api.get<Verify>(`/drives/${driveId}/verify`) });

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { answers, elsewhere, isClosed, roleOf, type Setting, type Terminal } from "../stages/terminals/words";
+import type { Setting } from "../parts/setting";
+import { answers, elsewhere, isClosed, roleOf, type Terminal } from "../stages/terminals/words";
 
 const CHOICES = [
   { code: 0, title: "None" },

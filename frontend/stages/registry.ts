@@ -24,6 +24,7 @@ export const STAGES: Record<Stage["id"], Page> = {
   identify: page(() => import("./identify/IdentifyStage").then((module) => module.IdentifyStage)),
   tune: page(() => import("./tune/TuneStage").then((module) => module.TuneStage)),
   terminals: page(() => import("./terminals/TerminalsStage").then((module) => module.TerminalsStage)),
+  motion: page(() => import("./motion/MotionStage").then((module) => module.MotionStage)),
   verify: page(() => import("./verify/VerifyStage").then((module) => module.VerifyStage)),
 };
 

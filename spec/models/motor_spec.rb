@@ -177,6 +177,7 @@ RSpec.describe "A drive's stages, offline" do
         "identify" => ["todo", ""],
         "tune" => ["todo", ""],
         "terminals" => ["todo", ""],
+        "motion" => ["todo", ""],
         "verify" => ["todo", ""]
       )
       stage.keep("pole_pairs" => "5")

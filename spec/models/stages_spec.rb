@@ -30,7 +30,7 @@ RSpec.describe Gallop::Stages, type: :request do
 
   it "stands in the course, before what proves it" do
     expect(Course.new(drive).stages.map(&:id)).to eq(
-      %w[connect motor feedback mechanics power limits identify tune terminals trial verify]
+      %w[connect motor feedback mechanics power limits identify tune terminals motion trial verify]
     )
   end
 

@@ -34,6 +34,20 @@ module Rigs
   # The Carriage as it came from the works, with the firmware of that time.
   def old_firmware = quick(:old_firmware) { |drives| drives.first["firmware"] = "1.0.0" }
 
+  # The Carriage between switches and stops: 24 turns, the home switch beside the low end.
+  def with_ends =
+    quick(:with_ends) do |drives|
+      drives.first["ends"] = {
+        "stop_low" => -90.0,
+        "stop_high" => 90.0,
+        "switches" => [
+          { "input" => 4, "to" => -60.0 },
+          { "input" => 5, "to" => -75.0, "opening" => true },
+          { "input" => 6, "from" => 75.0, "opening" => true }
+        ]
+      }
+    end
+
   # The Carriage with a belt between motor and load.
   def two_masses =
     quick(:two_masses) do |drives|

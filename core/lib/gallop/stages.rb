@@ -7,7 +7,12 @@ module Gallop
     # @!attribute groups [Array<String>] of values that are settled there
     # @!attribute words [String] by which it is found
     # @!attribute form [Proc, nil] profile, typed facts → FactStage subclass; nil for a stage that is a page of its own
-    Stage = Record.define(:id, :title, :groups, :words, :form) { def facts? = !form.nil? }
+    # @!attribute having [String, nil] value that a drive has to have for it
+    Stage =
+      Record.define(:id, :title, :groups, :words, :form, having: nil) do
+        def facts? = !form.nil?
+        def fits?(profile) = having.nil? || !profile[having].nil?
+      end
 
     @all = [
       Stage.new(id: "connect", title: "Connect", groups: [], form: nil, words: "link address identity network online"),
@@ -67,6 +72,14 @@ module Gallop
         form: nil,
         words:
           "input output wire contact start stop two-wire three-wire preset reference potentiometer relay limit switch"
+      ),
+      Stage.new(
+        id: "motion",
+        title: "Motion",
+        groups: %w[homing],
+        form: nil,
+        having: "homing.method",
+        words: "home homing reference run switch index zero datum"
       ),
       Stage.new(
         id: "verify",

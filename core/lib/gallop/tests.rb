@@ -214,6 +214,13 @@ module Gallop
         words: "relay lamp output switch contactor wire prove terminal"
       ),
       Row.new(
+        id: "reference_run",
+        title: "Find the home point",
+        stage: "motion",
+        having: "homing.method",
+        words: "home homing reference run switch index zero datum repeat limit"
+      ),
+      Row.new(
         id: "direction",
         title: "Direction",
         stage: "verify",

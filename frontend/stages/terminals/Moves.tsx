@@ -2,7 +2,7 @@ import { Box, Text } from "@chakra-ui/react";
 import type { Drive, TerminalStrip } from "../../api/types";
 import { useLive } from "../../live/useLive";
 import { GroupHead } from "../../parts/Columns";
-import { SettingRow } from "./SettingRow";
+import { SettingRow } from "../../parts/SettingRow";
 
 /** Stored moves that contacts choose and trigger; the one that is under way is marked. */
 export function Moves({ drive, strip }: { drive: Drive; strip: TerminalStrip }) {

@@ -1,8 +1,9 @@
 import { Box, Grid, Text } from "@chakra-ui/react";
 import type { Drive } from "../../api/types";
 import { useLive } from "../../live/useLive";
-import { SettingRow } from "./SettingRow";
-import { functionOf, type Setting, type Terminal } from "./words";
+import { SettingRow } from "../../parts/SettingRow";
+import type { Setting } from "../../parts/setting";
+import { functionOf, type Terminal } from "./words";
 
 const FIRST_BIT = 8; // code of “Preset bit 1”
 

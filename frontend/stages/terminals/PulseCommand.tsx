@@ -2,8 +2,9 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import type { Drive, TerminalStrip } from "../../api/types";
 import { useLive } from "../../live/useLive";
 import { GroupHead } from "../../parts/Columns";
-import { SettingRow } from "./SettingRow";
-import { shown, valueOf } from "./words";
+import { SettingRow } from "../../parts/SettingRow";
+import { valueOf } from "../../parts/setting";
+import { shown } from "./words";
 
 /** A transmitter in the place of all sources, where the family has an input for it. */
 export function PulseCommand({ drive, strip }: { drive: Drive; strip: TerminalStrip }) {

@@ -1,7 +1,8 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { Drive } from "../../api/types";
 import { useLive } from "../../live/useLive";
-import { type Setting, shown } from "./words";
+import type { Setting } from "../../parts/setting";
+import { shown } from "./words";
 
 interface Props {
   drive: Drive;

@@ -1,6 +1,6 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { TerminalStrip } from "../../api/types";
-import { valueOf } from "./words";
+import { valueOf } from "../../parts/setting";
 
 /** What each way to stop takes on this machine; the one that is drafted stands out. */
 export function Stops({ strip }: { strip: TerminalStrip }) {

@@ -2,8 +2,8 @@ import { Box, Text } from "@chakra-ui/react";
 import type { Drive, TerminalStrip } from "../../api/types";
 import { useLive } from "../../live/useLive";
 import { GroupHead } from "../../parts/Columns";
-import { SettingRow } from "./SettingRow";
-import { valueOf } from "./words";
+import { SettingRow } from "../../parts/SettingRow";
+import { valueOf } from "../../parts/setting";
 
 const FIRST = 1;
 const TURNS = "team.turns";

@@ -8,8 +8,9 @@ import { Action } from "../../parts/Action";
 import { Card } from "../../parts/Card";
 import { Choice } from "../../parts/Choice";
 import { FigureField } from "../../parts/FigureField";
-import { SettingRow } from "./SettingRow";
-import { choiceOf, elsewhere, functionOf, REFRESH, type Terminal, valueOf } from "./words";
+import { SettingRow } from "../../parts/SettingRow";
+import { REFRESH, valueOf } from "../../parts/setting";
+import { choiceOf, elsewhere, functionOf, type Terminal } from "./words";
 
 const WHAT = { input: "Digital input", analog: "Analog input", output: "Output" } as const;
 

@@ -3,15 +3,12 @@ import { withUnit } from "../../parts/format";
 import type { TerminalStrip } from "../../api/types";
 
 export type Terminal = TerminalStrip["terminals"][number];
-export type Setting = TerminalStrip["start"][number];
 
 /** Of the live figure of the inputs, at which the first of them stands. */
 export const FIRST_INPUT_BIT = 18;
 export const NONE = 0;
 /** Left to the controller: as many as one likes may be. */
 export const SHARED = [NONE, 1];
-
-export const REFRESH = ["terminals", "tray", "values", "drive", "tests"];
 
 /** With the draft. */
 export const functionOf = ({ draft, live }: Pick<Terminal, "draft" | "live">) => draft ?? live;
@@ -30,8 +27,6 @@ export function roleOf(terminal: Terminal, sources: number[]) {
   if (terminal.kind !== "analog" || !sources.includes(ANALOG_SOURCE + terminal.number - 1)) return titleOf(terminal);
   return functionOf(terminal) === NONE ? "Speed" : `Speed, ${titleOf(terminal)}`;
 }
-
-export const valueOf = ({ draft, live }: Setting) => draft ?? live;
 
 /** Whether the contact itself is closed: one that counts as on when it is open is told the other way round. */
 export function isClosed(terminal: Terminal, on: number | undefined) {

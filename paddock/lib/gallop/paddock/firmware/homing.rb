@@ -36,8 +36,10 @@ module Gallop
         end
 
         def word_comes(word, before)
-          @wanted = true if (word & ~before & START).positive?
           give_up(:interrupted) if (word & START).zero?
+          return unless drive.homes? && (word & ~before & START).positive?
+          @wanted = true
+          @state = :under_way
         end
 
         # The motor was let go.
@@ -92,7 +94,6 @@ module Gallop
 
         def set_out
           @wanted = false
-          @state = :under_way
           @time = 0.0
           @from_edge = 0
           @edge = nil

@@ -21,6 +21,9 @@ module Gallop
         # Whether it is on a path to a place, or stands at its end.
         def follows_path? = @occupation.equal?(@pathing) && @machine.state == :operation_enabled && stop_kind.nil?
 
+        # Whether it may be told to look for its home point.
+        def homes? = @homes && machine.state == :operation_enabled
+
         private
 
         # What a word says of a set-point is in its edges.

@@ -1,10 +1,10 @@
 import { Flex, Text } from "@chakra-ui/react";
-import { api } from "../../api/client";
-import type { Drive } from "../../api/types";
-import { useAction } from "../../api/useAction";
-import { Choice } from "../../parts/Choice";
-import { FigureField } from "../../parts/FigureField";
-import { REFRESH, type Setting, valueOf } from "./words";
+import { api } from "../api/client";
+import type { Drive } from "../api/types";
+import { useAction } from "../api/useAction";
+import { Choice } from "./Choice";
+import { FigureField } from "./FigureField";
+import { REFRESH, type Setting, valueOf } from "./setting";
 
 /** A value of the drive: one of its choices, or a figure. What differs is in the draft. */
 export function SettingRow({ drive, setting }: { drive: Drive; setting: Setting }) {

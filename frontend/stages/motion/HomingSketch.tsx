@@ -1,0 +1,112 @@
+import { Box } from "@chakra-ui/react";
+import type { Homing } from "../../api/types";
+
+const WIDTH = 400;
+const LEFT = 14;
+const TOP = 18;
+const BAR = 12; // px of a switch and the space below it
+const LANE = 13; // px from leg to leg
+const ACROSS = (WIDTH - 2 * LEFT) / 10;
+const across = (place: number) => LEFT + place * ACROSS;
+
+const NAMES = { limit_low: "limit low", home: "home switch", limit_high: "limit high" } as const;
+const TEXT = { fill: "var(--chakra-colors-muted)", fontSize: 10 } as const;
+const FAST = { stroke: "var(--chakra-colors-bay)", strokeWidth: 2.4 } as const;
+const SLOW = { stroke: "var(--chakra-colors-ok-text)", strokeWidth: 1.6, strokeDasharray: "4 2" } as const;
+
+/** Where each switch is on, and the way that a method takes past them from either side and from on the switch. */
+export function HomingSketch({ homing: { routes, switches, sentence } }: { homing: Homing }) {
+  const home = routes[0]?.home;
+  const lanes = routes.reduce<number[]>((tops, { legs }) => [...tops, (tops.at(-1) ?? 0) + (legs.length + 1) * LANE], [0]);
+  const begin = TOP + 2 * BAR;
+  const height = begin + (lanes.at(-1) ?? 0) + 8;
+  if (home === undefined) return null;
+  return (
+    <Box borderWidth="1px" borderColor="line" borderRadius="card" bg="surface" p="1" mb="1" data-homing-sketch>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${height}`}
+        width="100%"
+        style={{ maxWidth: 520 }}
+        role="img"
+        aria-label={`The way: ${sentence}`}
+        fontFamily="var(--chakra-fonts-body)"
+      >
+        <path d={`M${across(0)} ${TOP + BAR}H${across(10)}`} stroke="var(--chakra-colors-edge)" />
+        {switches.map(({ id, from, to, input }) => (
+          <g key={id} data-switch={id} opacity={input ? 1 : 0.45}>
+            <rect
+              x={across(from)}
+              y={TOP + BAR - 4}
+              width={(to - from) * ACROSS}
+              height="8"
+              fill={input ? "var(--chakra-colors-muted)" : "none"}
+              stroke="var(--chakra-colors-muted)"
+              strokeDasharray={input ? undefined : "3 2"}
+            />
+            <text
+              x={Math.min(Math.max(across((from + to) / 2), across(0) + 30), across(10) - 30)}
+              y={TOP - 4}
+              textAnchor="middle"
+              {...TEXT}
+            >
+              {`${NAMES[id]}${input ? `, ${input}` : ": none"}`}
+            </text>
+          </g>
+        ))}
+        <path
+          d={`M${across(home)} ${TOP + BAR - 8}V${height - 4}`}
+          stroke="var(--chakra-colors-ink)"
+          strokeDasharray="2 2"
+        />
+        {routes.map(({ from, legs }, n) => (
+          <g key={from} data-route={from}>
+            <circle cx={across(from)} cy={begin + (lanes[n] ?? 0)} r="3.2" fill="var(--chakra-colors-ink)" />
+            {legs.map((leg, at) => {
+              const y = begin + (lanes[n] ?? 0) + at * LANE;
+              return <Leg key={at} {...leg} y={y} turns={at + 1 < legs.length} />;
+            })}
+          </g>
+        ))}
+        <text x={across(home) + 4} y={height - 2} {...TEXT} fill="var(--chakra-colors-ink)">
+          home point
+        </text>
+      </svg>
+      <Legend />
+    </Box>
+  );
+}
+
+/** A leg with its arrow, and the way down to the next. */
+function Leg({ from, to, fast, y, turns }: { from: number; to: number; fast: boolean; y: number; turns: boolean }) {
+  const [begin, end] = [across(from), across(to)];
+  const back = to > from ? -6 : 6;
+  const look = fast ? FAST : SLOW;
+  return (
+    <g fill="none" {...look}>
+      <path d={`M${begin} ${y}H${end}`} />
+      <path d={`M${end + back} ${y - 3.5}L${end} ${y}L${end + back} ${y + 3.5}`} strokeDasharray="none" />
+      {turns && <path d={`M${end} ${y}v${LANE}`} stroke="var(--chakra-colors-edge)" strokeWidth="1" />}
+    </g>
+  );
+}
+
+function Legend() {
+  return (
+    <Box display="flex" gap="4" px="2" pb="1" fontSize="tiny" color="muted">
+      {(
+        [
+          ["search", FAST],
+          ["slow, over the edge", SLOW],
+        ] as const
+      ).map(([name, look]) => (
+        <Box key={name} display="flex" gap="1" alignItems="center">
+          <svg width="22" height="6" aria-hidden="true">
+            <path d="M0 3h22" {...look} />
+          </svg>
+          {name}
+        </Box>
+      ))}
+      <span>● where it may stand at first</span>
+    </Box>
+  );
+}
