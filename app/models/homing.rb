@@ -23,7 +23,7 @@ class Homing
 
   attr_reader :drive
 
-  def method_words = "#{method.number}: #{method.words}."
+  def sentence = "#{method.title}."
 
   # @return [Array<Gallop::Homing::Route>] from where it may stand
   def routes = Gallop::Homing::Route.all(method)

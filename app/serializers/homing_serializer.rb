@@ -4,7 +4,7 @@
 class HomingSerializer < ApplicationSerializer
   field(:settings, "#{PageSettings::TYPE}[]") { |homing| homing.settings(Homing::SETTINGS) }
   field(:states, PageSettings::CHOICES) { |homing| homing.choices("homing.state") }
-  field(:sentence, "string", &:method_words)
+  field :sentence, "string"
   field(
     :routes,
     "{ from: number; home: number; legs: { from: number; to: number; fast: boolean }[] }[]"

@@ -9,7 +9,7 @@ RSpec.describe Gallop::Homing do
     it "is in the dictionary of each family as it is here" do
       %w[haflinger konik camargue].each do |family|
         choices = Gallop::Objects::Profile.load(family).fetch("homing.method").choices
-        expect(choices).to eq(described_class::NUMBERS.to_h { |number| [number, described_class.of(number).words] })
+        expect(choices).to eq(described_class::NUMBERS.to_h { |number| [number, described_class.of(number).title] })
       end
     end
 

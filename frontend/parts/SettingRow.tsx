@@ -6,8 +6,8 @@ import { Choice } from "./Choice";
 import { FigureField } from "./FigureField";
 import { REFRESH, type Setting, valueOf } from "./setting";
 
-/** A value of the drive: one of its choices, or a figure. What differs is in the draft. */
-export function SettingRow({ drive, setting }: { drive: Drive; setting: Setting }) {
+/** A value of the drive: one of its choices, or a figure. What differs is in the draft. Wide: long choices below it. */
+export function SettingRow({ drive, setting, wide = false }: { drive: Drive; setting: Setting; wide?: boolean }) {
   const change = useAction((value: string) => api.patch(`/drives/${drive.id}/values/${setting.key}`, { value }), {
     drive,
     refresh: REFRESH,
@@ -16,8 +16,9 @@ export function SettingRow({ drive, setting }: { drive: Drive; setting: Setting 
   return (
     <Flex
       justify="space-between"
-      align="center"
-      gap="2"
+      align={wide ? "stretch" : "center"}
+      direction={wide ? "column" : "row"}
+      gap={wide ? "0.5" : "2"}
       py="0.5"
       borderBottomWidth="1px"
       borderColor="line"
@@ -36,7 +37,7 @@ export function SettingRow({ drive, setting }: { drive: Drive; setting: Setting 
       {setting.choices.length > 0 ? (
         <Choice
           label={setting.name}
-          width="56"
+          width={wide ? "full" : "56"}
           value={String(valueOf(setting))}
           options={setting.choices.map(({ code, title }) => ({ id: String(code), title }))}
           onChange={(code) => change.mutate(setting.choices.find((one) => String(one.code) === code)?.title ?? code)}

@@ -3,8 +3,9 @@ import type { Homing } from "../../api/types";
 
 const WIDTH = 400;
 const LEFT = 14;
-const TOP = 18;
-const BAR = 12; // px of a switch and the space below it
+const ROWS = { limits: { text: 10, bar: 14 }, home: { text: 36, bar: 40 } } as const; // px from the top
+const BAR = 7; // px high
+const BEGIN = 62; // px of the first leg
 const LANE = 13; // px from leg to leg
 const ACROSS = (WIDTH - 2 * LEFT) / 10;
 const across = (place: number) => LEFT + place * ACROSS;
@@ -14,60 +15,68 @@ const TEXT = { fill: "var(--chakra-colors-muted)", fontSize: 10 } as const;
 const FAST = { stroke: "var(--chakra-colors-bay)", strokeWidth: 2.4 } as const;
 const SLOW = { stroke: "var(--chakra-colors-ok-text)", strokeWidth: 1.6, strokeDasharray: "4 2" } as const;
 
+/** Words of a switch: over it, and within the drawing at its ends. */
+const beside = (from: number, to: number): { x: number; textAnchor: "start" | "middle" | "end" } => {
+  if (from === 0) return { x: across(0), textAnchor: "start" };
+  if (to === 10) return { x: across(10), textAnchor: "end" };
+  return { x: across((from + to) / 2), textAnchor: "middle" };
+};
+
 /** Where each switch is on, and the way that a method takes past them from either side and from on the switch. */
 export function HomingSketch({ homing: { routes, switches, sentence } }: { homing: Homing }) {
   const home = routes[0]?.home;
   const lanes = routes.reduce<number[]>((tops, { legs }) => [...tops, (tops.at(-1) ?? 0) + (legs.length + 1) * LANE], [0]);
-  const begin = TOP + 2 * BAR;
-  const height = begin + (lanes.at(-1) ?? 0) + 8;
+  const height = BEGIN + (lanes.at(-1) ?? 0) + 8;
   if (home === undefined) return null;
   return (
     <Box borderWidth="1px" borderColor="line" borderRadius="card" bg="surface" p="1" mb="1" data-homing-sketch>
       <svg
         viewBox={`0 0 ${WIDTH} ${height}`}
         width="100%"
-        style={{ maxWidth: 520 }}
+        style={{ maxWidth: 440 }}
         role="img"
         aria-label={`The way: ${sentence}`}
         fontFamily="var(--chakra-fonts-body)"
       >
-        <path d={`M${across(0)} ${TOP + BAR}H${across(10)}`} stroke="var(--chakra-colors-edge)" />
-        {switches.map(({ id, from, to, input }) => (
-          <g key={id} data-switch={id} opacity={input ? 1 : 0.45}>
-            <rect
-              x={across(from)}
-              y={TOP + BAR - 4}
-              width={(to - from) * ACROSS}
-              height="8"
-              fill={input ? "var(--chakra-colors-muted)" : "none"}
-              stroke="var(--chakra-colors-muted)"
-              strokeDasharray={input ? undefined : "3 2"}
-            />
-            <text
-              x={Math.min(Math.max(across((from + to) / 2), across(0) + 30), across(10) - 30)}
-              y={TOP - 4}
-              textAnchor="middle"
-              {...TEXT}
-            >
-              {`${NAMES[id]}${input ? `, ${input}` : ": none"}`}
-            </text>
-          </g>
-        ))}
+        {switches.map(({ id, from, to, input }) => {
+          const row = id === "home" ? ROWS.home : ROWS.limits;
+          return (
+            <g key={id} data-switch={id} opacity={input ? 1 : 0.6}>
+              <path
+                d={`M${across(0)} ${row.bar + BAR}H${across(10)}`}
+                stroke="var(--chakra-colors-line)"
+                fill="none"
+              />
+              <rect
+                x={across(from)}
+                y={row.bar}
+                width={(to - from) * ACROSS}
+                height={BAR}
+                fill={input ? "var(--chakra-colors-muted)" : "none"}
+                stroke="var(--chakra-colors-muted)"
+                strokeDasharray={input ? undefined : "3 2"}
+              />
+              <text {...beside(from, to)} y={row.text} {...TEXT}>
+                {`${NAMES[id]}, ${input ?? "no input"}`}
+              </text>
+            </g>
+          );
+        })}
         <path
-          d={`M${across(home)} ${TOP + BAR - 8}V${height - 4}`}
+          d={`M${across(home)} ${ROWS.home.bar + BAR + 3}V${height - 14}`}
           stroke="var(--chakra-colors-ink)"
           strokeDasharray="2 2"
         />
         {routes.map(({ from, legs }, n) => (
           <g key={from} data-route={from}>
-            <circle cx={across(from)} cy={begin + (lanes[n] ?? 0)} r="3.2" fill="var(--chakra-colors-ink)" />
+            <circle cx={across(from)} cy={BEGIN + (lanes[n] ?? 0)} r="3.2" fill="var(--chakra-colors-ink)" />
             {legs.map((leg, at) => {
-              const y = begin + (lanes[n] ?? 0) + at * LANE;
+              const y = BEGIN + (lanes[n] ?? 0) + at * LANE;
               return <Leg key={at} {...leg} y={y} turns={at + 1 < legs.length} />;
             })}
           </g>
         ))}
-        <text x={across(home) + 4} y={height - 2} {...TEXT} fill="var(--chakra-colors-ink)">
+        <text x={across(home)} y={height - 3} textAnchor="middle" {...TEXT} fill="var(--chakra-colors-ink)">
           home point
         </text>
       </svg>
@@ -96,7 +105,7 @@ function Legend() {
       {(
         [
           ["search", FAST],
-          ["slow, over the edge", SLOW],
+          ["slowly", SLOW],
         ] as const
       ).map(([name, look]) => (
         <Box key={name} display="flex" gap="1" alignItems="center">
@@ -106,7 +115,7 @@ function Legend() {
           {name}
         </Box>
       ))}
-      <span>● where it may stand at first</span>
+      <span>● stands at first</span>
     </Box>
   );
 }

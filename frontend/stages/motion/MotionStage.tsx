@@ -1,25 +1,35 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useHoming } from "../../api/queries";
+import { useHoming, useVerify } from "../../api/queries";
 import type { Drive, Homing } from "../../api/types";
 import { useLive } from "../../live/useLive";
 import { Column, Columns, GroupHead, PageHead } from "../../parts/Columns";
 import { FindingCard } from "../../parts/FindingCard";
+import { withUnit } from "../../parts/format";
 import { SettingRow } from "../../parts/SettingRow";
 import { StageTests } from "../tests/StageTests";
+import { GaitPicker } from "../verify/GaitPicker";
+import { Reins } from "../verify/Reins";
 import { HomingSketch } from "./HomingSketch";
+
+const METHOD = "homing.method";
 
 /** The home point of a drive: how it is looked for, which way that takes, and whether it is found again. */
 export function MotionStage({ drive }: { drive: Drive }) {
   const { data: homing, error } = useHoming(drive.id);
-  if (!homing) return <PageHead title="Motion" sentence={error?.message ?? "Reading"} />;
+  const { data: verify } = useVerify(drive.id);
+  if (!homing || !verify) return <PageHead title="Motion" sentence={error?.message ?? "Reading"} />;
   return (
     <>
       <PageHead title="Motion" sentence="Where places are counted from." />
       <Columns>
         <Column title="Given" note="home point">
           {homing.settings.map((setting) => (
-            <SettingRow key={setting.key} drive={drive} setting={setting} />
+            <SettingRow key={setting.key} drive={drive} setting={setting} wide={setting.key === METHOD} />
           ))}
+          <Box mt="2">
+            <Reins drive={drive} />
+          </Box>
+          <GaitPicker drive={drive} verify={verify} />
         </Column>
         <Column title="The way" note="not to scale">
           <Text fontSize="small" py="1.5" data-sentence>
@@ -52,7 +62,7 @@ function Standing({ drive, states }: { drive: Drive; states: Homing["states"] })
     <Box data-standing fontStyle={state?.stale ? "italic" : "normal"}>
       <GroupHead>Now</GroupHead>
       <Row label="Home point" text={words ?? "–"} />
-      <Row label="Stands at" text={place?.value === undefined ? "–" : `${place.value} ${place.entry.unit}`} />
+      <Row label="Stands at" text={place?.value === undefined ? "–" : withUnit(place.value, place.entry.unit, 0)} />
     </Box>
   );
 }

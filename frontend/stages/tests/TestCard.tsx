@@ -89,7 +89,7 @@ function Beginning({ drive, test, said, onSay, writes }: BeginningProps) {
   });
   const { seen, told, ends } = said;
   const { moves, lasts, sentence } = test.announcement;
-  const waits = test.stage === "terminals"; // for hands at the machine, and no longer than they take
+  const waits = ["terminals", "motion"].includes(test.stage); // for hands, or for a switch, and no longer than they take
   const ready = test.needs.every(({ met }) => met) && test.eyes.every((eye) => seen.includes(eye.id));
   const see = (eye: string, on: boolean) =>
     onSay((before) => ({

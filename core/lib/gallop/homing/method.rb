@@ -76,6 +76,9 @@ module Gallop
       # @return [Array<Symbol>] switches that it needs
       def switches = [*@switch, *((@first.positive? ? :limit_high : :limit_low) if turns_back?)]
 
+      # As people call it: by its number.
+      def title = "#{@number}: #{words}"
+
       # @return [String] in few words
       def words
         return "Where it stands" unless moves?

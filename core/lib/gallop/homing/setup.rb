@@ -66,11 +66,14 @@ module Gallop
         @shaft ||= profile.slides? ? Shaft.sliding(si("motor.pole_pair_pitch")) : Shaft.turning
       end
 
-      # In a unit that shows it: turns, or mm; ° where it is little. @param angle [Float] rad
+      # In a unit that shows it: turns, or ° within one; mm of what slides. @param angle [Float] rad
       def text(angle)
-        return shaft.text(:angle, angle) if shaft.slides? || angle.abs > 0.1
-        shaft.text(:fine_angle, angle)
+        figure, unit, = shaft.told(shaft.slides? || angle.abs > ONE_TURN ? :angle : :fine_angle, angle)
+        Quantities.format(figure, unit, figure.abs < 1 ? 3 : 1)
       end
+
+      ONE_TURN = 2 * Math::PI
+      private_constant :ONE_TURN
 
       private
 

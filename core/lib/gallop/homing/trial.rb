@@ -109,7 +109,7 @@ module Gallop
 
       def rows
         [
-          ["Method", "#{@setup.method.number}: #{@setup.method.words}"],
+          ["Method", @setup.method.title],
           ["Found after", "#{seconds(@first)}, and once more after #{seconds(@second)}"],
           ["Second beside the first", "#{counts(apart)}, #{@setup.text(apart * @setup.radians)}"],
           *([["Index behind the edge", "#{counts(@second.from_edge)}, #{percent(index_share)} of a turn"]] if index_share),
