@@ -36,7 +36,8 @@ module Gallop
         @signal_error = signal_error.to_f / periods
         @doubled = 2.0 * periods
         @jitter = jitter
-        @lost = lost_counts.to_f / TWO_PI
+        @lost = lost_counts.to_f
+        @lost_share = channels? ? @lost / counts_per_turn : 0.0
         @word_time = word_time.to_f
         @pole_pairs = encoder.fetch(:pole_pairs, 1)
         @edges = hall_errors && hall_errors.each_with_index.map { |error, n| n * Math::PI / 3 + error }
@@ -58,7 +59,7 @@ module Gallop
         seen = angle
         seen += @eccentricity * Math.sin(angle) unless @eccentricity == 0.0
         seen += @signal_error * Math.sin(@doubled * angle) unless @signal_error == 0.0
-        seen -= (angle * @lost).truncate * TWO_PI / @counts_per_turn unless @lost == 0.0
+        seen -= (angle / TWO_PI * @lost).truncate * TWO_PI / @counts_per_turn unless @lost == 0.0 || channels?
         seen += shaken * TWO_PI / @counts_per_turn unless @jitter.zero?
         super(seen)
       end
@@ -71,6 +72,11 @@ module Gallop
       end
 
       private
+
+      # An index stays where it is on the shaft, whatever was lost of the lines.
+      def counted(true_count)
+        @lost_share == 0.0 ? super : super(true_count - (true_count * @lost_share).truncate)
+      end
 
       def shaken
         @random = (@random * 1_103_515_245 + 12_345) & 0x7fffffff

@@ -118,13 +118,15 @@ module Gallop
           @excitation = Excitation.new(self)
           @unfed = UnfedPhase.new(self) if commutates?
           @encoder_output = EncoderOutput.new(self) if profile["encoder_output.lines"]
+          @index_check = IndexCheck.new(self) if profile["feedback.index"]
         end
 
         def parts =
-          [*super, @gain_sets, @second, @pair, @alignment, @torque_path, @excitation, *@unfed, *@encoder_output]
+          [*super, @gain_sets, @second, @pair, @alignment, @torque_path, @excitation, *@unfed, *@encoder_output, *@index_check]
 
         def tend_family(dt)
           @encoder_output&.each_millisecond(dt)
+          @index_check&.each_millisecond(dt)
           @homing.proceed(dt) if @occupation.equal?(@homing) && loops_run?
         end
 
@@ -139,9 +141,22 @@ module Gallop
 
         def start_feedback
           seen = axis.encoder.read(axis.mechanics.angle)
-          @origin = @pair.origin(seen) || (@alignment.known? ? 0 : seen)
+          @origin = @pair.origin(seen) || (@alignment.known? ? beyond_turns(seen) : seen)
           @count = @last_count = axis.encoder.read(axis.mechanics.angle) - @origin
           @second.begin_at(@count)
+        end
+
+        ONE_TURN = 2 # of feedback.kind: absolute within one
+        SEVERAL = 3 # absolute over some turns
+        private_constant :ONE_TURN, :SEVERAL
+
+        # What an absolute device does not tell: the turns before those that it counts. @return [Integer] counts
+        def beyond_turns(seen)
+          bits = @effective["feedback.multi_turn_bits"]
+          kind = @effective["feedback.kind"]
+          return 0 if bits.nil? || ![ONE_TURN, SEVERAL].include?(kind)
+          span = @effective["feedback.counts_per_turn"] * 2**(kind == SEVERAL ? bits : 0)
+          seen.div(span) * span
         end
 
         def read_count = @direction * (@axis.encoder.read(@axis.mechanics.angle) - @origin)
