@@ -76,7 +76,8 @@ module Gallop
           @path.step(@goal, cruise_towards(@goal - position), up, down, dt)
           go_on
           @rate = (@pace - before) / dt
-          asked = @ahead * @pace + drive.position_gain * (@place + drive.added_place - position)
+          drive.backlash.step(@pace)
+          asked = @ahead * (@pace + drive.backlash.rate) + drive.position_gain * (@place + drive.added_place - position)
           @speed = asked.clamp(-CATCHING_UP * bounds.backward, CATCHING_UP * bounds.top)
         end
 

@@ -92,7 +92,7 @@ module Gallop
         def turns = @count.fdiv(@counts)
 
         # rad of the motor, by the device that closes the position loop
-        def position = (@second.leads? ? @second.place(@radians) : @count * @radians) + zero
+        def position = (@second.leads? ? @second.place(@radians) : @count * @radians) + zero - slack
 
         # @param gain [Float] N·m·s/rad @param integral_time [Float] s
         def tune_speed(gain, integral_time)

@@ -8,7 +8,7 @@ module Gallop
         PROFILE_POSITION = 1
         TORQUE_PROFILE = 4
 
-        attr_reader :bounds, :ramping, :pathing, :homing, :speed, :radians, :pole_pairs
+        attr_reader :bounds, :ramping, :pathing, :backlash, :homing, :speed, :radians, :pole_pairs
 
         # rad/s, or rad/s², of a figure in the drive's unit of speed
         def of_target(figure) = shaft.reckoned(:speed, profile.fetch("speed.target").to_si(figure))
@@ -37,13 +37,14 @@ module Gallop
           @bounds = SpeedBounds.new(self)
           @ramping = Ramping.new(self)
           @pathing = Pathing.new(self) if profile["position.target"]
+          @backlash = Backlash.new(self) if profile["mechanics.backlash"]
           @homing = Homing.new(self) if profile["homing.method"]
           @torquing = Torquing.new(self) if profile["torque.target"]
           @stored_moves = StoredMoves.new(self) if profile["moves.position_1"]
           @occupation = @ramping
         end
 
-        def parts = [*super, @bounds, @ramping, @pathing, @homing, @torquing, @stored_moves].compact
+        def parts = [*super, @bounds, @ramping, @pathing, @backlash, @homing, @torquing, @stored_moves].compact
 
         def take_targets
           @target_step =
@@ -77,6 +78,9 @@ module Gallop
 
         # rad that homing has added to what the device tells
         def zero = @homing ? @homing.zero : 0.0
+
+        # rad by which the motor stands off for play
+        def slack = @backlash ? @backlash.slack : 0.0
 
         # 4 kHz: what speed is asked for now.
         def demand
