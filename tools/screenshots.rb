@@ -57,6 +57,7 @@ class Screenshots
     identify
     tune
     terminals
+    motion
     recorder
     faults
     records
@@ -133,7 +134,6 @@ class Screenshots
     press(/\ATake \d+ into the draft/)
     click_button "Review and write"
     expect(page).to have_button(text: /\AWrite \d+/)
-    picture("tray")
     press(/\AWrite \d+ to the drive/)
     expect(page).to have_css("[data-batch=done]")
     click_button "Close"
@@ -227,16 +227,35 @@ class Screenshots
       "terminals.analog_1_wire_break" => "Ignore",
       "presets.speed_1" => "450 rpm"
     }
-    values.each { |key, value| api("PATCH", "/drives/#{drive}/values/#{key}", value:) }
+    draft(drive, values)
     within("nav[aria-label='Drives']") { click_link "Web feed" }
     open_stage("Web feed", "Terminals")
     expect(page).to have_css("[data-starts]", text: "forward")
     find("[data-terminal=D3]").click
     go_round
-    drafted = @server.get("/drives/#{drive}/tray")["drafted"].pluck("key")
-    drafted.each { |key| api("DELETE", "/drives/#{drive}/tray/lines/#{key}") }
+    drop_draft(drive)
     within("nav[aria-label='Drives']") { click_link "Carriage" }
   end
+
+  # The home switch of the carriage, its edge once found from either side.
+  def motion
+    drive = drive_id("Carriage")
+    draft(
+      drive,
+      "terminals.input_4_function" => "Home switch",
+      "terminals.input_5_function" => "Limit switch low",
+      "terminals.input_6_function" => "Limit switch high",
+      "homing.method" => "27",
+      "homing.search_speed" => "600 rpm",
+      "homing.index_speed" => "120 rpm"
+    )
+    open_stage("Carriage", "Motion")
+    expect(page).to have_css("[data-switch=home]", text: "D4")
+    picture("motion")
+    drop_draft(drive)
+  end
+
+  def draft(drive, values) = values.each { |key, value| api("PATCH", "/drives/#{drive}/values/#{key}", value:) }
 
   # A round of the wires under way: two of them operated, one announced.
   def go_round

@@ -5,7 +5,8 @@ class TerminalStripSerializer < ApplicationSerializer
   field(
     :terminals,
     "{ id: string; name: string; kind: 'input' | 'analog' | 'output'; number: number; key: string; live: number; " \
-      "draft: number | null; wire: string | null; hazards: number[]; choices: #{PageSettings::CHOICES}; settings: #{PageSettings::TYPE}[]; " \
+      "draft: number | null; wire: string | null; hazards: number[]; choices: #{PageSettings::CHOICES}; " \
+      "settings: #{PageSettings::TYPE}[]; " \
       "findings: string[]; access: { name: string; index: number; subindex: number; register: number; line: string; " \
       "bit: number | null; mask: string | null } }[]"
   ) do |strip|
@@ -21,7 +22,9 @@ class TerminalStripSerializer < ApplicationSerializer
     end
   end
   field(:start, "#{PageSettings::TYPE}[]") { |strip| strip.settings(TerminalStrip::START) }
-  field(:reference, "#{PageSettings::TYPE}[]") { |strip| strip.settings(TerminalStrip::REFERENCE + TerminalStrip::PROCESS) }
+  field(:reference, "#{PageSettings::TYPE}[]") do |strip|
+    strip.settings(TerminalStrip::REFERENCE + TerminalStrip::PROCESS)
+  end
   field(:presets, "#{PageSettings::TYPE}[]") { |strip| strip.settings((1..15).map { |n| "presets.speed_#{n}" }) }
   field(:pulse, "#{PageSettings::TYPE}[]") { |strip| strip.settings(TerminalStrip::PULSE) }
   field :moved_by, "#{PageSettings::TYPE}[]"

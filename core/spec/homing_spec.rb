@@ -49,20 +49,20 @@ RSpec.describe Gallop::Homing do
     def ids(**settings) = described_class.new(setup(**settings)).findings.map(&:id)
 
     lines = { "feedback.kind" => 1, "feedback.index" => 1 }
-    bump = { inputs: %i[home limit_high], "homing.method" => 24 }
+    bump = { :inputs => %i[home limit_high], "homing.method" => 24 }
     travel = { "position.limit_low" => -1_310_720, "position.limit_high" => 1_310_720 } # 20 turns
     {
       "switch_lacking" => [
-        { inputs: %i[limit_high], "homing.method" => 24 },
+        { :inputs => %i[limit_high], "homing.method" => 24 },
         bump,
-        { inputs: [], "homing.method" => 37 },
-        { inputs: [], "homing.method" => 33, **lines }
+        { :inputs => [], "homing.method" => 37 },
+        { :inputs => [], "homing.method" => 33, **lines }
       ],
       "limit_lacking" => [
-        { inputs: %i[home limit_low], "homing.method" => 24 },
+        { :inputs => %i[home limit_low], "homing.method" => 24 },
         bump,
-        { inputs: %i[home limit_low], "homing.method" => 30 },
-        { inputs: %i[home], "homing.method" => 21 }
+        { :inputs => %i[home limit_low], "homing.method" => 30 },
+        { :inputs => %i[home], "homing.method" => 21 }
       ],
       "index_lacking" => [
         { **bump, "homing.method" => 8, "feedback.kind" => 2, "feedback.index" => 1 },
@@ -88,7 +88,7 @@ RSpec.describe Gallop::Homing do
       "too_long" => [
         { **bump, **travel, "homing.timeout" => 23 },
         { **bump, **travel, "homing.timeout" => 25 },
-        { inputs: %i[home], "homing.method" => 21, **travel, "homing.timeout" => 13 },
+        { :inputs => %i[home], "homing.method" => 21, **travel, "homing.timeout" => 13 },
         { **bump, "homing.timeout" => 1 }
       ],
       "beyond" => [
@@ -111,7 +111,7 @@ RSpec.describe Gallop::Homing do
 
     it "has nothing to say of a machine as it should be" do
       expect(ids(**bump, "homing.method" => 24)).to eq([])
-      expect(ids(inputs: %i[home limit_low limit_high], **lines, "homing.method" => 7)).to eq([])
+      expect(ids(:inputs => %i[home limit_low limit_high], **lines, "homing.method" => 7)).to eq([])
     end
   end
 end

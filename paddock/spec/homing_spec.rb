@@ -16,23 +16,22 @@ RSpec.describe Gallop::Paddock::Firmware::Homing do
   LATE = SLOW * TURN / 60 * DELAY
 
   # By the figures of IEC 61800-7-201: the edge, the way on to the index, and where it may stand at first
-  FOUND =
-    {
-      1 => [LOW, 1, BETWEEN],
-      2 => [HIGH, -1, BETWEEN],
-      3 => [HOME.begin, -1, BETWEEN.first(2)],
-      4 => [HOME.begin, 1, BETWEEN.first(2)],
-      5 => [HOME.end, 1, BETWEEN.last(2)],
-      6 => [HOME.end, -1, BETWEEN.last(2)],
-      7 => [HOME.begin, -1, BETWEEN],
-      8 => [HOME.begin, 1, BETWEEN],
-      9 => [HOME.end, -1, BETWEEN],
-      10 => [HOME.end, 1, BETWEEN],
-      11 => [HOME.end, 1, BETWEEN],
-      12 => [HOME.end, -1, BETWEEN],
-      13 => [HOME.begin, 1, BETWEEN],
-      14 => [HOME.begin, -1, BETWEEN]
-    }.freeze
+  FOUND = {
+    1 => [LOW, 1, BETWEEN],
+    2 => [HIGH, -1, BETWEEN],
+    3 => [HOME.begin, -1, BETWEEN.first(2)],
+    4 => [HOME.begin, 1, BETWEEN.first(2)],
+    5 => [HOME.end, 1, BETWEEN.last(2)],
+    6 => [HOME.end, -1, BETWEEN.last(2)],
+    7 => [HOME.begin, -1, BETWEEN],
+    8 => [HOME.begin, 1, BETWEEN],
+    9 => [HOME.end, -1, BETWEEN],
+    10 => [HOME.end, 1, BETWEEN],
+    11 => [HOME.end, 1, BETWEEN],
+    12 => [HOME.end, -1, BETWEEN],
+    13 => [HOME.begin, 1, BETWEEN],
+    14 => [HOME.begin, -1, BETWEEN]
+  }.freeze
 
   def build_axis(direction: 1)
     commissioned("Carriage") do |drive|
@@ -115,14 +114,16 @@ RSpec.describe Gallop::Paddock::Firmware::Homing do
 
   # @param numbers [Array<Integer>] of methods with an index, beside which those without go
   def agree(numbers, random)
-    FOUND.slice(*numbers).each do |number, (edge, way, places)|
-      place = places.sample(random: random)
-      expect(found(number + 16, place)).to be_within(LATE).of(edge), "method #{number + 16} from #{place}"
-      place = places.sample(random: random)
-      index = index_after(edge, way)
-      expect(found(number, place)).to be_within(0.001).of(index), "method #{number} from #{place}"
-      expect(read("homing.index_distance") * TURN / 10_000).to be_within(LATE).of(index - edge)
-    end
+    FOUND
+      .slice(*numbers)
+      .each do |number, (edge, way, places)|
+        place = places.sample(random: random)
+        expect(found(number + 16, place)).to be_within(LATE).of(edge), "method #{number + 16} from #{place}"
+        place = places.sample(random: random)
+        index = index_after(edge, way)
+        expect(found(number, place)).to be_within(0.001).of(index), "method #{number} from #{place}"
+        expect(read("homing.index_distance") * TURN / 10_000).to be_within(LATE).of(index - edge)
+      end
   end
 
   it "finds what each method says, from wherever it stands" do
@@ -140,30 +141,46 @@ RSpec.describe Gallop::Paddock::Firmware::Homing do
   it "takes the legs that are foretold" do
     build_axis
     random = Random.new(Chance::SEED)
-    FOUND.keys.sample(Chance.times(5, 14), random: random).each do |row|
-      number = row + [0, 16].sample(random: random)
-      method = Gallop::Homing::Method.of(number)
-      Gallop::Homing::Route.all(method).each do |route|
-        on = method.switch == :home && Gallop::Homing::Route.zone_of(method).cover?(route.from)
-        stand_at(on ? BETWEEN[1] : route.from < 5 ? BETWEEN.first : BETWEEN.last)
-        write("homing.method", number)
-        write("control.word", 0xF)
-        pass(0.002)
-        write("control.word", 0x1F)
-        pass(0.005)
-        asked = []
-        pass_until(15, step: 0.002) do
-          asked << firmware.homing.instance_variable_get(:@target).round(2)
-          read("homing.state").to_i > 1
-        end
-        fast = 300 * TURN / 60
-        gone = asked.reject(&:zero?).chunk_while { |one, other| one == other }.map { |same| [same[0] <=> 0, same[0].abs > fast / 2] }
-        back_and_forth = gone.each_cons(2).select { |(one, quick), (other, too)| one != other && !quick && !too }.size
-        told = route.legs.map { |leg| [leg.to <=> leg.from, leg.fast] }.chunk_while { |one, other| one == other }.map(&:first)
-        # an edge that was met too fast is met once more, slowly
-        expect(gone.drop(2 * (back_and_forth / 2)).last(told.size)).to eq(told), "#{number} from #{route.from}: #{gone}, #{told}"
+    FOUND
+      .keys
+      .sample(Chance.times(5, 14), random: random)
+      .each do |row|
+        number = row + [0, 16].sample(random: random)
+        method = Gallop::Homing::Method.of(number)
+        Gallop::Homing::Route
+          .all(method)
+          .each do |route|
+            on = method.switch == :home && Gallop::Homing::Route.zone_of(method).cover?(route.from)
+            stand_at(on ? BETWEEN[1] : route.from < 5 ? BETWEEN.first : BETWEEN.last)
+            write("homing.method", number)
+            write("control.word", 0xF)
+            pass(0.002)
+            write("control.word", 0x1F)
+            pass(0.005)
+            asked = []
+            pass_until(15, step: 0.002) do
+              asked << firmware.homing.instance_variable_get(:@target).round(2)
+              read("homing.state").to_i > 1
+            end
+            fast = 300 * TURN / 60
+            gone =
+              asked
+                .reject(&:zero?)
+                .chunk_while { |one, other| one == other }
+                .map { |same| [same[0] <=> 0, same[0].abs > fast / 2] }
+            back_and_forth =
+              gone.each_cons(2).select { |(one, quick), (other, too)| one != other && !quick && !too }.size
+            told =
+              route
+                .legs
+                .map { |leg| [leg.to <=> leg.from, leg.fast] }
+                .chunk_while { |one, other| one == other }
+                .map(&:first)
+            # an edge that was met too fast is met once more, slowly
+            expect(gone.drop(2 * (back_and_forth / 2)).last(told.size)).to eq(told),
+            "#{number} from #{route.from}: #{gone}, #{told}"
+          end
       end
-    end
   end
 
   it "is tried twice, and told how well it is known" do

@@ -8,7 +8,9 @@ RSpec.describe Gallop::Paddock::Firmware::IndexCheck do
     commissioned("Carriage") do |drive|
       drive["feedback"] = { "counts_per_turn" => 10_000, "kind" => "incremental", "lost_counts" => lost }
     end
-    { "feedback.kind" => 1, "feedback.counts_per_turn" => 10_000, "feedback.index" => index }.each { |pair| write(*pair) }
+    { "feedback.kind" => 1, "feedback.counts_per_turn" => 10_000, "feedback.index" => index }.each do |pair|
+      write(*pair)
+    end
     write("storage.store", 0x65766173)
     pass(1.0)
     @stand_in.restart

@@ -97,7 +97,10 @@ RSpec.describe "Finding the home point", type: :request do
       hold("terminals.input_4_function": 14, "homing.method": 19) # forward, where there is no home switch
       run = begin_search
       ended(run)
-      expect(view(run)).to include("state" => "undecided", "message" => a_string_matching(/limit switch was in its way/))
+      expect(view(run)).to include(
+        "state" => "undecided",
+        "message" => a_string_matching(/limit switch was in its way/)
+      )
       expect([drive.connection.motion.holding?, live("control.mode")]).to eq([false, 3])
     end
   end

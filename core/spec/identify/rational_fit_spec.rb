@@ -11,12 +11,7 @@ RSpec.describe Gallop::Identify::RationalFit do
 
   def bottom
     drag = 0.001
-    [
-      drag,
-      near + far + drag * 0.01 / 22,
-      (far * drag + (near + far) * 0.01) / 22,
-      near * far / 22
-    ]
+    [drag, near + far + drag * 0.01 / 22, (far * drag + (near + far) * 0.01) / 22, near * far / 22]
   end
 
   def at(coefficients, s) = coefficients.each_with_index.sum { |one, power| one * s**power }
@@ -33,7 +28,9 @@ RSpec.describe Gallop::Identify::RationalFit do
 
   it "is not led astray by noise, of which an antiresonance is full" do
     random = Random.new(3)
-    noise = -> { Complex(*Array.new(2) { Math.sqrt(-2 * Math.log(1 - random.rand)) * Math.cos(6.283185 * random.rand) }) }
+    noise = -> do
+      Complex(*Array.new(2) { Math.sqrt(-2 * Math.log(1 - random.rand)) * Math.cos(6.283185 * random.rand) })
+    end
     sigma = 0.3 * gains.map(&:abs).sort[20]
     right = antiresonance(top)
     errors =

@@ -25,7 +25,10 @@ const beside = (from: number, to: number): { x: number; textAnchor: "start" | "m
 /** Where each switch is on, and the way that a method takes past them from either side and from on the switch. */
 export function HomingSketch({ homing: { routes, switches, sentence } }: { homing: Homing }) {
   const home = routes[0]?.home;
-  const lanes = routes.reduce<number[]>((tops, { legs }) => [...tops, (tops.at(-1) ?? 0) + (legs.length + 1) * LANE], [0]);
+  const lanes = routes.reduce<number[]>(
+    (tops, { legs }) => [...tops, (tops.at(-1) ?? 0) + (legs.length + 1) * LANE],
+    [0],
+  );
   const height = BEGIN + (lanes.at(-1) ?? 0) + 8;
   if (home === undefined) return null;
   return (
@@ -42,11 +45,7 @@ export function HomingSketch({ homing: { routes, switches, sentence } }: { homin
           const row = id === "home" ? ROWS.home : ROWS.limits;
           return (
             <g key={id} data-switch={id} opacity={input ? 1 : 0.6}>
-              <path
-                d={`M${across(0)} ${row.bar + BAR}H${across(10)}`}
-                stroke="var(--chakra-colors-line)"
-                fill="none"
-              />
+              <path d={`M${across(0)} ${row.bar + BAR}H${across(10)}`} stroke="var(--chakra-colors-line)" fill="none" />
               <rect
                 x={across(from)}
                 y={row.bar}

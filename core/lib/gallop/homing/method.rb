@@ -31,8 +31,7 @@ module Gallop
       TURN_BACK = (7..14) # at a limit switch
       TO_INDEX = { 33 => -1, 34 => 1 }.freeze
       HERE = [35, 37].freeze
-      NUMBERS =
-        [*BY_SWITCH.keys, *BY_SWITCH.keys.map { |one| one + WITHOUT_INDEX }, *TO_INDEX.keys, *HERE].sort.freeze
+      NUMBERS = [*BY_SWITCH.keys, *BY_SWITCH.keys.map { |one| one + WITHOUT_INDEX }, *TO_INDEX.keys, *HERE].sort.freeze
 
       WAYS = { -1 => "backward", 1 => "forward" }.freeze
       SIDES = { -1 => "low", 1 => "high" }.freeze

@@ -2,8 +2,8 @@
 
 module Gallop
   module Homing
-    # The way that a method takes past the switches of a travel, from one place on it: what an axis does, leg by leg, for
-    # whoever wants to see it before anything moves. Places are those of SCENE, which is not to scale.
+    # The way that a method takes past the switches of a travel, from one place on it: what an axis does, leg by leg,
+    # for whoever wants to see it before anything moves. Places are those of SCENE, which is not to scale.
     #
     #   Route.of(Method.of(23), from: 3.0).legs   # => [#<Leg from=3.0 to=5.2 fast=true>, …]
     class Route

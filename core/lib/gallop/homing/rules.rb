@@ -9,11 +9,7 @@ module Gallop
       include Findings
 
       COARSE = 0.01 # of a turn, beyond which an edge alone is no place to count from
-      NAMES = {
-        limit_low: "the limit switch low",
-        limit_high: "the limit switch high",
-        home: "the home switch"
-      }.freeze
+      NAMES = { limit_low: "the limit switch low", limit_high: "the limit switch high", home: "the home switch" }.freeze
 
       # @param setup [Setup]
       def initialize(setup)
@@ -101,7 +97,7 @@ module Gallop
         return if !@method.moves? || @setup.slow_speed <= @setup.search_speed
         caution(
           "speeds_swapped",
-          "It goes over the edge faster than it searches: #{speed(@setup.slow_speed)}, and #{speed(@setup.search_speed)}",
+          "Faster over the edge than in the search: #{speed(@setup.slow_speed)}, and #{speed(@setup.search_speed)}",
           because: "The faster it meets an edge, the further from it the home point comes to lie.",
           so: "Search faster, and go over the edge slowly.",
           values: %w[homing.search_speed homing.index_speed]

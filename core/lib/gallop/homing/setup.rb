@@ -37,9 +37,9 @@ module Gallop
       # counts that belong to the software limits of the travel; endless on a side without one. @return [Range]
       def travel
         low, high =
-          %w[position.limit_low position.limit_high].zip(%i[min max]).map do |key, side|
-            raw(key) == profile.fetch(key).raw_range.public_send(side) ? nil : raw(key)
-          end
+          %w[position.limit_low position.limit_high]
+            .zip(%i[min max])
+            .map { |key, side| raw(key) == profile.fetch(key).raw_range.public_send(side) ? nil : raw(key) }
         low && high && low > high ? (nil..nil) : (low..high)
       end
 

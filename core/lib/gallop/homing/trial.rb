@@ -112,7 +112,11 @@ module Gallop
           ["Method", @setup.method.title],
           ["Found after", "#{seconds(@first)}, and once more after #{seconds(@second)}"],
           ["Second beside the first", "#{counts(apart)}, #{@setup.text(apart * @setup.radians)}"],
-          *([["Index behind the edge", "#{counts(@second.from_edge)}, #{percent(index_share)} of a turn"]] if index_share),
+          *(
+            if index_share
+              [["Index behind the edge", "#{counts(@second.from_edge)}, #{percent(index_share)} of a turn"]]
+            end
+          ),
           ["Home point is told as", counts(@setup.offset)]
         ]
       end
@@ -122,7 +126,8 @@ module Gallop
         caution(
           "far_apart",
           "Both home points lie #{counts(apart.abs)} apart; #{counts(spread)} were to be expected",
-          because: "The switch bounces, is loose, or has play; places of the machine are off by as much after each start.",
+          because:
+            "The switch bounces, is loose, or has play; places of the machine are off by as much after each start.",
           so: "Look at the switch and its lever, go over its edge more slowly, or take the index.",
           values: %w[homing.index_speed homing.method]
         )
@@ -137,7 +142,7 @@ module Gallop
           "index_near",
           "The index comes #{percent(index_share)} of a turn behind the edge of the switch",
           because: "A switch that acts a little earlier or later lets the drive take the next one: a whole turn off.",
-          so: "Move the switch by half a turn of the motor, or turn the device on its shaft.",
+          so: "Shift the switch by half a turn of the motor, or turn the device on its shaft.",
           values: %w[homing.method]
         )
       end

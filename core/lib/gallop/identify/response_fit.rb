@@ -76,7 +76,7 @@ module Gallop
       end
 
       PARTS = 5
-      WITHIN = 0.03 # of the antiresonance, that it has to be known
+      WITHIN = 0.02 # of the antiresonance, that it has to be known
       private_constant :PARTS, :WITHIN
 
       def rings? = !model&.resonance.nil?

@@ -4,7 +4,8 @@ module Gallop
   module Paddock
     class Firmware
       # The homing mode: it looks for a switch, goes over its edge slowly and, where the method says so, on to the next
-      # index; what it found there is the home point from then on. Bit 4 of the Controlword begins it, and lets it go on.
+      # index; what it found there is the home point from then on. Bit 4 of the Controlword begins it, and lets it go
+      # on.
       #
       # An edge that was met faster than the slow speed, or the wrong way, is met once more. The count at an edge is
       # that of the millisecond in which the input has changed, after debouncing; an index is latched in its count.

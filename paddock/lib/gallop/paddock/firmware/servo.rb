@@ -122,7 +122,18 @@ module Gallop
         end
 
         def parts =
-          [*super, @gain_sets, @second, @pair, @alignment, @torque_path, @excitation, *@unfed, *@encoder_output, *@index_check]
+          [
+            *super,
+            @gain_sets,
+            @second,
+            @pair,
+            @alignment,
+            @torque_path,
+            @excitation,
+            *@unfed,
+            *@encoder_output,
+            *@index_check
+          ]
 
         def tend_family(dt)
           @encoder_output&.each_millisecond(dt)

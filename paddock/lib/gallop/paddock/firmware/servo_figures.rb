@@ -102,7 +102,7 @@ module Gallop
 
         def reached
           return position_reached if positioning?
-          return [@homing.found? && standing?, 0] if @homes
+          return @homing.found? && standing?, 0 if @homes
           by_torque? ? torque_reached : speed_reached
         end
 
