@@ -55,13 +55,8 @@ module Proving
 
     def turned
       turn = latest_turn
-      Needs::Need.new(
-        id: "turned",
-        label: "Turned within the last minute",
-        met: !turn.nil?,
-        remedy: (TURN_IT unless turn),
-        state: turn ? "for #{Gallop::Quantities.format(duration(turn), "s", 1)}" : "the #{NOT_TURNED}"
-      )
+      lasted = turn && "for #{Gallop::Quantities.format(duration(turn), "s", 1)}"
+      Needs.need("turned", "Turned within the last minute", !turn.nil?, lasted, "the #{NOT_TURNED}", TURN_IT)
     end
 
     # The latest stretch in which the demand stood still at something other than zero.

@@ -25,14 +25,7 @@ module Proving
 
     private
 
-    def need(state)
-      Needs::Need.new(
-        id: "room",
-        label: "Room enough, and within the travel",
-        met: false,
-        state: state,
-        remedy: "Move the ends of the travel."
-      )
-    end
+    def need(state) =
+      Needs.need("room", "Room enough, and within the travel", false, nil, state, "Move the ends of the travel.")
   end
 end

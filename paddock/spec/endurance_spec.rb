@@ -72,8 +72,9 @@ RSpec.describe "Every stand-in for a long time" do
   end
 
   def mode(random)
-    raw = [1, 2, 3, 4].sample(random: random)
+    raw = [1, 2, 3, 4, 6].sample(random: random)
     return unless settable("control.mode") && entry("control.mode").choices.key?(raw)
+    firmware.write(entry("homing.method"), Gallop::Homing::Method::NUMBERS.sample(random: random)) if raw == 6
     firmware.write(entry("control.mode"), raw) if firmware.objection(entry("control.mode"), raw).nil?
   end
 

@@ -210,6 +210,35 @@ RSpec.describe Gallop::Paddock::Firmware::Homing do
     )
   end
 
+  # An absolute device over several turns has its home point for good; lines have it until power goes.
+  it "keeps it over power-off where the device does, for as long as that is read as it was" do
+    state = [2, 3, 3].zip([0, 0, 1]).map do |kind, direction|
+      commissioned("Carriage")
+      { "feedback.kind" => kind, "feedback.multi_turn_bits" => 12, "homing.method" => 37, "homing.offset" => 777 }.each do |pair|
+        write(*pair)
+      end
+      write("control.mode", 6)
+      write("storage.store", 0x65766173)
+      pass(1.0)
+      @stand_in.restart
+      pass(3.0)
+      enable
+      pass(0.5)
+      write("control.word", 0x1F)
+      pass(0.1)
+      expect([read("homing.state").to_i, read("position.actual")]).to match([2, be_within(5).of(777)])
+      write("control.word", 0)
+      pass(0.3)
+      write("feedback.direction", direction)
+      write("storage.store", 0x65766173)
+      pass(1.0)
+      @stand_in.restart
+      pass(3.0)
+      [read("homing.state").to_i, (read("position.actual") - 777).abs < 10]
+    end
+    expect(state).to eq([[0, false], [2, true], [0, false]])
+  end
+
   describe "on the way" do
     before { build_axis }
 

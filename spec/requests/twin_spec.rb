@@ -61,7 +61,7 @@ RSpec.describe "A drive set up like another", type: :request do
     expect([response.status, message]).to match([422, /that drive itself/])
     api(:post, path, { of: drive("Feed", family: "shire").id, confirm: true })
     expect([response.status, message]).to match([422, /do not fit each other/])
-    api(:get, "#{path}?of=99")
+    api(:get, "#{path}?of=#{Drive.maximum(:id) + 1}")
     expect(response.status).to eq(404)
     expect(right.reload.facts.count).to eq(1)
   end

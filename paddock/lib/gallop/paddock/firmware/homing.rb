@@ -18,15 +18,12 @@ module Gallop
 
         def wake
           @ramp = Control::SpeedRamp.new
-          @speed = @rate = @zero = 0.0
+          @speed = @rate = 0.0
           @target = 0.0
           @state = :not_yet
           @wanted = false
           @from_edge = 0
         end
-
-        # rad that is added to what the device tells, so that the home point has the place that it is given
-        attr_reader :zero
 
         def settings_changed
           @method = Gallop::Homing::Method.of(raw("homing.method"))
@@ -78,10 +75,13 @@ module Gallop
         end
 
         def figures
-          { "homing.state" => -> { STATES.fetch(@state) }, "homing.index_distance" => -> { @from_edge } }
+          { "homing.state" => -> { STATES.fetch(state) }, "homing.index_distance" => -> { @from_edge } }
         end
 
         private
+
+        # One that is known from before was found.
+        def state = @state == :not_yet && drive.home_point.known? ? :found : @state
 
         def of_shaft(key, kind) = drive.of_shaft(key, kind)
         def logic = drive.terminals.logic
@@ -180,7 +180,7 @@ module Gallop
 
         # @param place [Float] rad, as it was told until now
         def found_at(place)
-          @zero += raw("homing.offset") * drive.radians - place
+          drive.home_point.take(place, raw("homing.offset"))
           @state = :found
           @target = 0.0
         end

@@ -8,7 +8,7 @@ module Gallop
         PROFILE_POSITION = 1
         TORQUE_PROFILE = 4
 
-        attr_reader :bounds, :ramping, :pathing, :backlash, :homing, :speed, :radians, :pole_pairs
+        attr_reader :bounds, :ramping, :pathing, :backlash, :home_point, :homing, :speed, :radians, :pole_pairs
 
         # rad/s, or rad/s², of a figure in the drive's unit of speed
         def of_target(figure) = shaft.reckoned(:speed, profile.fetch("speed.target").to_si(figure))
@@ -38,13 +38,14 @@ module Gallop
           @ramping = Ramping.new(self)
           @pathing = Pathing.new(self) if profile["position.target"]
           @backlash = Backlash.new(self) if profile["mechanics.backlash"]
+          @home_point = HomePoint.new(self)
           @homing = Homing.new(self) if profile["homing.method"]
           @torquing = Torquing.new(self) if profile["torque.target"]
           @stored_moves = StoredMoves.new(self) if profile["moves.position_1"]
           @occupation = @ramping
         end
 
-        def parts = [*super, @bounds, @ramping, @pathing, @backlash, @homing, @torquing, @stored_moves].compact
+        def parts = [*super, @bounds, @ramping, @pathing, @backlash, @home_point, @homing, @torquing, @stored_moves].compact
 
         def take_targets
           @target_step =
@@ -76,8 +77,8 @@ module Gallop
 
         def by_torque? = @by_torque
 
-        # rad that homing has added to what the device tells
-        def zero = @homing ? @homing.zero : 0.0
+        # rad that is added to what the device tells
+        def zero = @home_point.zero
 
         # rad by which the motor stands off for play
         def slack = @backlash ? @backlash.slack : 0.0
