@@ -84,10 +84,7 @@ RSpec.describe "A Shire by the field" do
         drive["feedback"] = { "kind" => "incremental", "counts_per_turn" => 4096, **encoder.transform_keys(&:to_s) }
       end
       settings.each { |key, figure| write(key, figure) }
-      write("storage.store", 0x65766173)
-      pass(1.0)
-      @stand_in.restart
-      pass(3.0)
+      start_anew
     end
 
     def with_encoder(...)

@@ -24,10 +24,7 @@ RSpec.describe "A slow absolute signal and lines as one device" do
       "feedback.commutation_offset" => -140.0, # five pole pairs: the magnets against the word's zero, −500° of them
       "feedback.index_place" => index_place
     }.each { |key, figure| write(key, figure) }
-    write("storage.store", 0x65766173)
-    pass(0.5)
-    @stand_in.restart
-    pass(2.5)
+    start_anew
   end
 
   def turn(rpm, seconds)

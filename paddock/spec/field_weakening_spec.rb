@@ -39,10 +39,7 @@ RSpec.describe "A servo whose field is weakened" do
       "ramps.profile_speed_limit" => 9900,
       "current_loop.weakening_current" => weakening
     }.each { |key, figure| write(key, figure) }
-    write("storage.store", 0x65766173)
-    pass(1.0)
-    @stand_in.restart
-    pass(2.0)
+    start_anew
     enable
     write("speed.target", rpm)
     pass(3.5)

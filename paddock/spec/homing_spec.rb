@@ -54,10 +54,7 @@ RSpec.describe Gallop::Paddock::Firmware::Homing do
     write("homing.acceleration", 10_000)
     write("homing.offset", 500)
     write("control.mode", 6)
-    write("storage.store", 0x65766173)
-    pass(1.0)
-    @stand_in.restart
-    pass(3.0)
+    start_anew
     axis.ends_in_place = true
     @middle = axis.mechanics.angle
     pass(3.0)
@@ -218,10 +215,7 @@ RSpec.describe Gallop::Paddock::Firmware::Homing do
         write(*pair)
       end
       write("control.mode", 6)
-      write("storage.store", 0x65766173)
-      pass(1.0)
-      @stand_in.restart
-      pass(3.0)
+      start_anew
       enable
       pass(0.5)
       write("control.word", 0x1F)
@@ -230,10 +224,7 @@ RSpec.describe Gallop::Paddock::Firmware::Homing do
       write("control.word", 0)
       pass(0.3)
       write("feedback.direction", direction)
-      write("storage.store", 0x65766173)
-      pass(1.0)
-      @stand_in.restart
-      pass(3.0)
+      start_anew
       [read("homing.state").to_i, (read("position.actual") - 777).abs < 10]
     end
     expect(state).to eq([[0, false], [2, true], [0, false]])
@@ -343,6 +334,36 @@ RSpec.describe Gallop::Paddock::Firmware::Homing do
       stand_at(10.0)
       home(29)
       expect([*ended, angle]).to match([3, 0x2000, true, be_within(0.1).of(10)])
+    end
+  end
+
+  # A slide in mm, a hanging load behind a brake, and a stepper, each as it is wired in its demo.
+  {
+    "Squeegee" => [22, { "homing.search_speed" => 150, "homing.index_speed" => 20, "homing.acceleration" => 2000 }, -19.6],
+    "Head lift" => [21, { "homing.search_speed" => 500, "homing.acceleration" => 20_000 }, -84.8],
+    "Doser" => [34, { "feedback.index" => 1 }, nil]
+  }.each do |name, (method, settings, edge)|
+    it "finds the home point of #{name}" do
+      commissioned(name)
+      settings.each { |pair| write(*pair) }
+      write("terminals.input_4_function", 14)
+      write("terminals.input_5_function", 12)
+      write("terminals.input_5_polarity", 1)
+      write("homing.method", method)
+      write("homing.offset", 500)
+      write("control.mode", 6)
+      start_anew
+      axis.ends_in_place = true if edge
+      @middle = axis.mechanics.angle
+      pass(0.5)
+      enable
+      pass_until(5) { firmware.loops_run? }
+      home(method)
+      expect([read("homing.state").to_i, bits, fault]).to eq([2, 0x1400, 0])
+      turn = read("feedback.counts_per_turn")
+      point = angle - (read("position.actual") - 500) * TURN / turn
+      slow = firmware.of_shaft("homing.index_speed", :speed)
+      expect(point).to be_within(edge ? slow * DELAY : 0.001).of(edge || index_after(point - 0.01, 1))
     end
   end
 end

@@ -11,10 +11,7 @@ RSpec.describe Gallop::Paddock::Firmware::IndexCheck do
     { "feedback.kind" => 1, "feedback.counts_per_turn" => 10_000, "feedback.index" => index }.each do |pair|
       write(*pair)
     end
-    write("storage.store", 0x65766173)
-    pass(1.0)
-    @stand_in.restart
-    pass(3.0)
+    start_anew
     enable
     pass_until(5) { firmware.loops_run? }
     write("speed.target", 300)

@@ -26,10 +26,7 @@ RSpec.describe "What is watched of load, resistor and mains" do
     commissioned("Head lift")
     write("monitors.stall_level", 5)
     write("monitors.stall_time", 100)
-    write("storage.store", 0x65766173)
-    pass(1.0)
-    @stand_in.restart
-    pass(2.0)
+    start_anew
     enable
     go(0, 1.0) # it holds its load
     go(300, 1.0)

@@ -6,10 +6,7 @@ require_relative "paddock_helper"
 RSpec.describe "A drive with its polarity reversed" do
   def store_and_restart(name)
     return enable_and_align if firmware.profile.family.match?(/fjord|exmoor/)
-    write("storage.store", 0x65766173)
-    pass(0.5)
-    @stand_in.restart
-    pass(2.5)
+    start_anew
     enable_and_align
   end
 

@@ -19,10 +19,7 @@ RSpec.describe "A second encoder at the load" do
       "second_feedback.ratio_encoder" => 1,
       "position.following_error_window" => 100_000
     }.each { |key, figure| write(key, figure) }
-    write("storage.store", 0x65766173)
-    pass(1.0)
-    @stand_in.restart
-    pass(2.0)
+    start_anew
   end
 
   # @return [Float] rad of the load after each of two moves, from opposite sides to the same place

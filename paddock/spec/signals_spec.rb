@@ -7,10 +7,7 @@ RSpec.describe Gallop::Paddock::Firmware::Signals do
   def turning(name)
     commissioned(name)
     if %w[Head\ lift Doser].include?(name)
-      write("storage.store", 0x65766173)
-      pass(1.0)
-      @stand_in.restart
-      pass(2.0)
+      start_anew
     end
     enable
     write("speed.target", name == "Squeegee" ? 100 : 200)

@@ -9,10 +9,7 @@ RSpec.describe "Faults of the wiring" do
 
   def lift
     commissioned("Head lift")
-    write("storage.store", 0x65766173)
-    pass(1.0)
-    @stand_in.restart
-    pass(2.0)
+    start_anew
     write("envelope.torque", 35)
     @stand_in.axis
   end

@@ -119,6 +119,14 @@ module Bench
     @stand_in
   end
 
+  # Stores what is live, and powers up with it.
+  def start_anew
+    write("storage.store", 0x65766173)
+    pass(1.0)
+    @stand_in.restart
+    pass(3.0)
+  end
+
   def pass(seconds)
     (seconds / 0.001).round.times { @stand_in.advance(0.001) }
   end
