@@ -152,7 +152,7 @@ RSpec.describe "Identifying a drive", :paddock, :lasting, type: :request do
     },
     "position_move" => {
       eyes: %w[nobody room coupled],
-      room: 8
+      room: 40
     },
     "winding" => {
     }
