@@ -150,10 +150,6 @@ RSpec.describe "Identifying a drive", :paddock, :lasting, type: :request do
       room: 8,
       quickness: 50
     },
-    "position_move" => {
-      eyes: %w[nobody room coupled],
-      room: 40
-    },
     "winding" => {
     }
   }.freeze
