@@ -37,6 +37,13 @@ module Proving
 
     def bounds = @bounds ||= Motion::Bounds.new(drive.profile, drive.live_values, nil)
 
+    # What the bits mean that a mode has for itself.
+    def mode_bits
+      Gallop::Cia402::Statusword::OF_MODE.flat_map do |mode, bits|
+        bits.map { |bit, name| { mode: mode, bit: bit, name: name } }
+      end
+    end
+
     def status_bits = drive.profile.fetch("control.status").bits.map { |bit, name| { bit: bit, name: name } }
   end
 end

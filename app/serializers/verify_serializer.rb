@@ -15,4 +15,5 @@ class VerifySerializer < ApplicationSerializer
   field :allowed_backward, "number"
   field :alignment_way, "string | null"
   field(:status_bits, "{ bit: number; name: string }[]")
+  field(:mode_bits, "{ mode: number; bit: number; name: string }[]")
 end

@@ -18,6 +18,14 @@ RSpec.describe Gallop::Homing do
     end
   end
 
+  it "names the bits of the Statusword that a mode has for itself, and no others" do
+    bits = profile.fetch("control.status").bits
+    Gallop::Cia402::Statusword::OF_MODE.each do |mode, named|
+      expect(profile.fetch("control.mode").choices).to have_key(mode)
+      expect(named.keys.map { |bit| bits[bit] }).to all(eq("Mode specific"))
+    end
+  end
+
   # Where each comes to lie, by the figures of the standard: the edge, on its side or by the index beyond it.
   describe Gallop::Homing::Route do
     it "ends at the home point, by the last way over its edge" do

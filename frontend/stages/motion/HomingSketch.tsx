@@ -44,7 +44,7 @@ export function HomingSketch({ homing: { routes, switches, sentence } }: { homin
         {switches.map(({ id, from, to, input }) => {
           const row = id === "home" ? ROWS.home : ROWS.limits;
           return (
-            <g key={id} data-switch={id} opacity={input ? 1 : 0.6}>
+            <g key={id} data-switch={id}>
               <path d={`M${across(0)} ${row.bar + BAR}H${across(10)}`} stroke="var(--chakra-colors-line)" fill="none" />
               <rect
                 x={across(from)}

@@ -6,6 +6,7 @@ import { GroupHead } from "../../parts/Columns";
 /** The Statusword, decoded. */
 export function StatusBits({ drive, verify }: { drive: Drive; verify: Verify }) {
   const word = useLive(drive, "control.status");
+  const mode = useLive(drive, "control.mode_shown")?.value;
   const { state } = useDriveState(drive);
   const value = word?.value;
   return (
@@ -18,7 +19,8 @@ export function StatusBits({ drive, verify }: { drive: Drive; verify: Verify }) 
         {state}
       </GroupHead>
       <Grid templateColumns="repeat(auto-fill, minmax(11rem, 1fr))" columnGap="3" fontSize="small">
-        {verify.status_bits.map(({ bit, name }) => {
+        {verify.status_bits.map(({ bit, name: always }) => {
+          const name = verify.mode_bits.find((one) => one.mode === mode && one.bit === bit)?.name ?? always;
           const set = value !== undefined && (value & (1 << bit)) !== 0;
           return (
             <Text

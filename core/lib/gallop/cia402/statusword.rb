@@ -47,6 +47,20 @@ module Gallop
         11 => "Internal limit active"
       }.freeze
 
+      # What the bits that a mode has for itself mean in it, by its code.
+      OF_MODE = {
+        1 => {
+          12 => "Set-point taken over"
+        },
+        3 => {
+          12 => "Standing"
+        },
+        6 => {
+          12 => "Home point found",
+          13 => "Home point not found"
+        }
+      }.freeze
+
       module_function
 
       # @param state [Symbol] a key of STATES
