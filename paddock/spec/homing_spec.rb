@@ -230,6 +230,34 @@ RSpec.describe Gallop::Paddock::Firmware::Homing do
     expect(state).to eq([[0, false], [2, true], [0, false]])
   end
 
+  it "forgets a start that came while the brake opened, once the stage goes off or the motor is stopped" do
+    commissioned("Head lift")
+    write("homing.method", 34)
+    write("feedback.index", 1)
+    write("control.mode", 6)
+    start_anew
+    axis.ends_in_place = true
+    @middle = axis.mechanics.angle
+    enable
+    pass_until(5) { firmware.loops_run? } # aligned, and its brake open
+    write("control.word", 0)
+    pass(0.5)
+    { "stage off" => [0x1F, 0x7], "quick stop" => [0x1F, 0x2] }.each do |why, words|
+      enable
+      words.each do |word|
+        write("control.word", word)
+        pass(0.005)
+      end
+      pass(0.5)
+      enable
+      pass_until(1) { firmware.loops_run? }
+      asked = Array.new(50) { pass(0.01) && read("speed.demand") }
+      expect([read("homing.state").to_i, asked.map(&:abs).max]).to eq([6, 0]), why
+      write("control.word", 0)
+      pass(0.5)
+    end
+  end
+
   describe "on the way" do
     before { build_axis }
 

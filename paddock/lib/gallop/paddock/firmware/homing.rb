@@ -26,6 +26,7 @@ module Gallop
         end
 
         def settings_changed
+          give_up(:interrupted) if @method && @method.number != raw("homing.method")
           @method = Gallop::Homing::Method.of(raw("homing.method"))
           @fast = of_shaft("homing.search_speed", :speed)
           @slow = of_shaft("homing.index_speed", :speed)
@@ -40,10 +41,10 @@ module Gallop
           @state = :under_way
         end
 
-        # The motor was let go.
-        def break_off = give_up(:interrupted)
+        # The loops go to somebody else, or nobody: what was under way has ended.
+        def leave = give_up(:interrupted)
         def under_way? = @state == :under_way
-        def found? = @state == :found
+        def found? = state == :found
         def failed? = FAILED.include?(@state)
 
         def begin(speed)
@@ -52,11 +53,7 @@ module Gallop
           @target = 0.0
         end
 
-        # The loops go to somebody else: what was under way has ended.
-        def leaves_at
-          give_up(:interrupted)
-          @speed
-        end
+        def leaves_at = @speed
 
         def demand
           up = drive.ramping.held_up(@acceleration)

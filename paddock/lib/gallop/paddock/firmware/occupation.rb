@@ -26,6 +26,10 @@ module Gallop
         # @return [Float] N·m
         def torque(loop, speed, ahead, most) = loop.step(@speed, speed, ahead, bound < most ? bound : most)
 
+        # Another takes over, or nobody.
+        def leave
+        end
+
         # rad/s at which another takes over
         def leaves_at = drive.speed
 

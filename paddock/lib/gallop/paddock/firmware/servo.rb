@@ -138,6 +138,12 @@ module Gallop
         def tend_family(dt)
           @encoder_output&.each_millisecond(dt)
           @index_check&.each_millisecond(dt)
+          tend_homing(dt) if @homing
+        end
+
+        # A stop ends also a search that has not set out yet.
+        def tend_homing(dt)
+          return @homing.leave if stop_kind
           @homing.proceed(dt) if @occupation.equal?(@homing) && loops_run?
         end
 

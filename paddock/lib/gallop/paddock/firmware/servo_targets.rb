@@ -63,13 +63,13 @@ module Gallop
         # The loops begin at the speed that the shaft has.
         def begin_targets
           @pathing&.forget_set_points
-          @homing&.break_off
+          @homing&.leave
           @occupation = @ramping
           occupy(@ramping)
         end
 
         def release_targets
-          @homing&.break_off
+          @homing&.leave
           @occupation = @ramping
           @ramping.begin(0.0)
           @wanted_speed = @wanted_rate = 0.0
@@ -103,6 +103,7 @@ module Gallop
 
         def occupy(other)
           other.begin(@occupation.equal?(other) ? @speed : @occupation.leaves_at)
+          @occupation.leave unless @occupation.equal?(other)
           @occupation = other
         end
 
