@@ -47,6 +47,7 @@ RSpec.describe "Motion", type: :interface, rig: Rigs.with_ends do
       all("fieldset input[type=checkbox]").each(&:check)
       click_button "Begin"
     end
+    expect(page).to have_css("[data-switch=home][data-on=true]", text: "on now", wait: 20) # on its way over it
     expect(page).to have_css("[data-proof=proven]", text: "and once more after", wait: 30)
     expect(page).to have_css("[data-standing]", text: "Found")
     expect(page).to have_css("nav[aria-label='Course of Carriage'] a", text: /Motion.*proven/m)

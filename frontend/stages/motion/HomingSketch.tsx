@@ -1,5 +1,6 @@
 import { Box } from "@chakra-ui/react";
-import type { Homing } from "../../api/types";
+import type { Drive, Homing } from "../../api/types";
+import { useLive } from "../../live/useLive";
 
 const WIDTH = 400;
 const LEFT = 14;
@@ -11,6 +12,8 @@ const ACROSS = (WIDTH - 2 * LEFT) / 10;
 const across = (place: number) => LEFT + place * ACROSS;
 
 const NAMES = { limit_low: "limit low", home: "home switch", limit_high: "limit high" } as const;
+/** Of the live figure of the inputs, by CiA 402. */
+const BITS = { limit_low: 0, limit_high: 1, home: 2 } as const;
 const TEXT = { fill: "var(--chakra-colors-muted)", fontSize: 10 } as const;
 const FAST = { stroke: "var(--chakra-colors-bay)", strokeWidth: 2.4 } as const;
 const SLOW = { stroke: "var(--chakra-colors-ok-text)", strokeWidth: 1.6, strokeDasharray: "4 2" } as const;
@@ -23,7 +26,14 @@ const beside = (from: number, to: number): { x: number; textAnchor: "start" | "m
 };
 
 /** Where each switch is on, and the way that a method takes past them from either side and from on the switch. */
-export function HomingSketch({ homing: { routes, switches, sentence } }: { homing: Homing }) {
+export function HomingSketch({
+  drive,
+  homing: { routes, switches, sentence },
+}: {
+  drive: Drive;
+  homing: Homing;
+}) {
+  const inputs = useLive(drive, "terminals.inputs");
   const home = routes[0]?.home;
   const lanes = routes.reduce<number[]>(
     (tops, { legs }) => [...tops, (tops.at(-1) ?? 0) + (legs.length + 1) * LANE],
@@ -43,20 +53,21 @@ export function HomingSketch({ homing: { routes, switches, sentence } }: { homin
       >
         {switches.map(({ id, from, to, input }) => {
           const row = id === "home" ? ROWS.home : ROWS.limits;
+          const on = !inputs?.stale && Boolean((inputs?.value ?? 0) & (1 << BITS[id]));
           return (
-            <g key={id} data-switch={id}>
+            <g key={id} data-switch={id} data-on={on}>
               <path d={`M${across(0)} ${row.bar + BAR}H${across(10)}`} stroke="var(--chakra-colors-line)" fill="none" />
               <rect
                 x={across(from)}
                 y={row.bar}
                 width={(to - from) * ACROSS}
                 height={BAR}
-                fill={input ? "var(--chakra-colors-muted)" : "none"}
+                fill={on ? "var(--chakra-colors-ok)" : input ? "var(--chakra-colors-muted)" : "none"}
                 stroke="var(--chakra-colors-muted)"
                 strokeDasharray={input ? undefined : "3 2"}
               />
               <text {...beside(from, to)} y={row.text} {...TEXT}>
-                {`${NAMES[id]}, ${input ?? "no input"}`}
+                {`${NAMES[id]}, ${input ?? "no input"}${on ? ", on now" : ""}`}
               </text>
             </g>
           );

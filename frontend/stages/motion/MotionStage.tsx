@@ -35,7 +35,7 @@ export function MotionStage({ drive }: { drive: Drive }) {
           <Text fontSize="small" py="1.5" data-sentence>
             {homing.sentence}
           </Text>
-          <HomingSketch homing={homing} />
+          <HomingSketch drive={drive} homing={homing} />
           {homing.figures.map(({ label, text }) => (
             <Row key={label} label={label} text={text} />
           ))}
