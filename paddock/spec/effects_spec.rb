@@ -35,6 +35,22 @@ RSpec.describe "A rig as machines are" do
     expect(seen.max - seen.min).to be_between(40, 65) # of 1.27 N·m: 0.6 N·m from top to bottom are 47 %
   end
 
+  it "lets its brake close where the holding voltage is too low, and not before the release time is over" do
+    commissioned("Head lift") { |drive| drive["brake"].merge!("opens_at" => 0.8, "drops_at" => 0.4) }
+    write("brake.release_time", 60)
+    start_anew
+    { 40 => true, 39 => false }.each do |voltage, open|
+      write("brake.voltage_hold", voltage)
+      enable
+      pass_until(5) { firmware.loops_run? }
+      expect(@stand_in.axis.brake.open?).to be(true)
+      pass(0.3)
+      expect([voltage, @stand_in.axis.brake.open?]).to eq([voltage, open])
+      write("control.word", 0)
+      pass(0.5)
+    end
+  end
+
   it "meets an end stop and stands there with the whole torque, until it is stopped" do
     commissioned("Carriage") { |drive| drive["obstacles"] = { "stop_high" => 60.0, "stop_stiffness" => 40.0 } }
     write("limits.torque", 50)

@@ -164,6 +164,17 @@ RSpec.describe Gallop::Plant do
       expect(brake.grip).to eq(3.2)
     end
 
+    it "needs less voltage to stay open than to open" do
+      brake = described_class.new(torque: 3.2, release_time: 0.045, engage_time: 0.025, opens_at: 0.8, drops_at: 0.4)
+      grip = ->(voltage) do
+        brake.voltage = voltage
+        60.times { brake.grip_after(1e-3) }
+        brake.grip
+      end
+      brake.powered = true
+      expect([0.79, 0.8, 0.4, 0.39, 0.79].map(&grip)).to eq([3.2, 0.0, 0.0, 3.2, 3.2])
+    end
+
     it "never opens without its wires, but by hand" do
       brake = brake()
       brake.wired = false

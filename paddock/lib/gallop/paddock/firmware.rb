@@ -123,8 +123,9 @@ module Gallop
       end
       def standing? = raise(NotImplementedError)
 
-      # A setting in its unit, as it is in force.
-      def setting(key) = profile.fetch(key).figure(@effective.fetch(key))
+      # A setting in its unit, as it is in force. Whole milliseconds and percent are reckoned with like any other.
+      # @return [Float]
+      def setting(key) = profile.fetch(key).figure(@effective.fetch(key)).to_f
 
       # Called when the electronics lose their supply.
       def power_down

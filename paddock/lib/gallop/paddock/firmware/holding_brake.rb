@@ -13,9 +13,15 @@ module Gallop
           @engage_left = nil
         end
 
+        def settings_changed
+          @holding = raw("brake.voltage_hold") ? setting("brake.voltage_hold") / 100 : 1.0
+          axis.brake.voltage = @holding if open? && !opening?
+        end
+
         def release
           return if !ours? || axis.brake.powered
           axis.brake.powered = true
+          axis.brake.voltage = 1.0
           @release_left = setting("brake.release_time") / 1000
           @engage_left = nil
         end
@@ -31,7 +37,9 @@ module Gallop
         def opening? = @release_left.positive?
 
         def each_millisecond(dt)
-          @release_left -= dt if @release_left.positive?
+          return unless @release_left.positive?
+          @release_left -= dt
+          axis.brake.voltage = @holding if @release_left <= 0
         end
 
         # At the end of a stop: lets the brake close. @return [Boolean] whether it has, or there is none to wait for

@@ -230,7 +230,14 @@ module Gallop
             resistance: figure(0.0..5.0, default: 0.0),
             clamp: figure(0.001..10.0, default: 0.05)
           )
-        BRAKE = define(torque: figure(0.0..1e4), release_time: figure(0.0..5.0), engage_time: figure(0.0..5.0))
+        BRAKE =
+          define(
+            torque: figure(0.0..1e4),
+            release_time: figure(0.0..5.0),
+            engage_time: figure(0.0..5.0),
+            opens_at: figure(0.0..1.0, default: 0.0),
+            drops_at: figure(0.0..1.0, default: 0.0)
+          )
         FEEDBACK =
           define(
             counts_per_turn: whole(4..(1 << 24)),
