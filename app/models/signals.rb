@@ -38,7 +38,8 @@ class Signals
       torque_current: sample["motor.torque_current"],
       current: sample["motor.current"],
       count: sample.count,
-      fault: sample.fault_code
+      fault: sample.fault_code,
+      index: sample.raw["feedback.index_count"]
     )
   end
 

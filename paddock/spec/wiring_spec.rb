@@ -50,7 +50,8 @@ RSpec.describe "Faults of the wiring" do
         torque_current: read("motor.torque_current"),
         current: read("motor.current"),
         count: read("position.actual"),
-        fault: fault
+        fault: fault,
+        index: read("feedback.index_count").to_i
       )
     end
     axis =
@@ -87,7 +88,7 @@ RSpec.describe "Faults of the wiring" do
       %w[channels_exchanged],
       %w[commutation]
     ],
-    "index and channel A" => [->(axis) { axis.encoder.index_exchanged = true }, %w[index_on_a_channel], %w[shaft_held]],
+    "index and channel A" => [->(axis) { axis.encoder.index_exchanged = true }, %w[index_on_a_channel], %w[dead_count]],
     "two hall wires" => [->(axis) { axis.encoder.hall_order = 3 }, %w[halls_exchanged], []],
     "motor phases" => [->(axis) { axis.phases_exchanged = true }, [], %w[commutation]],
     "a missing phase" => [->(axis) { axis.phase_open = true }, [], %w[open_phase]],

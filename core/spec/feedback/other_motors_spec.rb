@@ -129,6 +129,46 @@ RSpec.describe Gallop::Feedback::Device do
         .then { |finding| "#{finding.headline}. #{finding.because} #{finding.so}" }
     end
 
+    # @param looks [Hash] what each of a second of looks has; a Proc is given its number
+    def ids(**looks)
+      usual = { demand: 100.0, speed: 100.0, torque_current: 1.0, current: 2.0, count: ->(n) { n * 100 } }
+      seen =
+        Array.new(21) do |n|
+          described_class::Look.new(
+            at: n * 0.05,
+            **usual.merge(looks).transform_values { |one| one.respond_to?(:call) ? one.call(n) : one }
+          )
+        end
+      axis =
+        described_class::Axis.new(
+          counts: 2000,
+          pole_pairs: 4,
+          rated_current: 4.0,
+          torque_constant: 0.5,
+          gravity: 0.3,
+          friction: 0.05
+        )
+      described_class.new(seen, axis).findings.map(&:id)
+    end
+
+    it "tells a shaft that runs off the way it was told, from one that its load drives" do
+      expect(ids(speed: 210.0, torque_current: -2.0)).to eq(["commutation"])
+      expect(ids(speed: -210.0, demand: -100.0, torque_current: 2.0)).to eq(["commutation"])
+      expect(ids(speed: 190.0, torque_current: -2.0)).to eq([])
+      expect(ids(speed: 210.0, torque_current: 2.0)).to eq([]) # it speeds up by itself
+      expect(ids(speed: 210.0, torque_current: -1.0)).to eq([]) # 0.5 N·m are little more than the load
+      expect(ids(speed: 210.0, torque_current: -2.0, current: 1.0)).to eq([])
+      expect(ids(speed: ->(n) { n < 8 ? 210.0 : 100.0 }, torque_current: -2.0)).to eq([])
+    end
+
+    it "tells a count that is dead, by the pulses of its index, from a shaft that stands" do
+      still = { speed: 0.0, torque_current: 2.0, count: ->(n) { n / 5 } }
+      expect(ids(**still, index: ->(n) { (65_530 + n) & 0xFFFF })).to eq(["dead_count"])
+      expect(ids(**still, index: 17)).to eq(["shaft_held"])
+      expect(ids(**still)).to eq(["shaft_held"])
+      expect(ids(**still, count: ->(n) { n * 30 }, index: ->(n) { n })).to eq(["commutation"])
+    end
+
     it "speaks of the two wires of a motor with brushes" do
       expect(cause(0x7122, 2)).to match(/ran away.*The current runs against.*the two motor wires/m)
       expect(cause(0x7122, 2, "proven")).to match(/Exchange the two motor wires\./)

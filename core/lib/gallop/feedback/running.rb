@@ -9,8 +9,8 @@ module Gallop
       include Findings
 
       # One look: at (s), demand, speed (in the drive's unit), torque_current (A rms, signed), current (A rms), count,
-      # fault code.
-      Look = Record.define(:at, :demand, :speed, :torque_current, :current, :count, fault: 0)
+      # fault code, index pulses seen so far (of 16 bits; nil where there are none).
+      Look = Record.define(:at, :demand, :speed, :torque_current, :current, :count, fault: 0, index: nil)
       # What it rests on. brake: whether the drive releases one; gravity, friction (N·m, positive holds the load) as
       # they were worked out
       Axis =
@@ -31,6 +31,9 @@ module Gallop
       HELD = 0.4 # s without motion that count
       STANDS = 0.1 # share of the demand below which it stands
       TURNS = 0.5 # share of the demand above which it turns as it was told
+      BEYOND = 2.0 # times the demand
+      STRONG = 0.3 # of the rated current
+      STRONGER = 1.5 # times what the load can do
       NO_TORQUE = 0.8 # share of the current that makes torque; less is no alignment that control would leave
       MOTION = 3.0 # electrical degrees that are motion
       LIGHT = 0.4 # share of the weight below which a load is not there
@@ -51,7 +54,7 @@ module Gallop
         return [commutation(@looks.last)] if fault?(COMMUTATION)
         return [phase_lost] if fault?(LOST_PHASE)
         return [moved? ? commutation(@looks.last) : shaft_held(@looks.map(&:current).max)] if fault?(ALIGNMENT)
-        Finding.in_order([stands && standing, weightless].compact)
+        Finding.in_order([runs_off || (stands && standing), weightless].compact)
       end
 
       private
@@ -79,6 +82,27 @@ module Gallop
       def thing = axis.shaft.word(:thing)
       def show(...) = Quantities.format(...)
 
+      # Far faster than it was told to, against all that the current does, and against more than its load can do.
+      def runs_off
+        part =
+          @looks
+            .chunk_while { |a, b| off?(a) == off?(b) }
+            .select { |one| off?(one.first) && one.last.at - one.first.at >= HELD }
+            .last
+        return if part.nil? || mean(part, :current) < STRONG * axis.rated_current || !stronger_than_load?(part)
+        commutation(part.last, times: mean(part, :speed) / mean(part, :demand))
+      end
+
+      def off?(look)
+        look.demand.nonzero? && look.speed / look.demand > BEYOND && look.torque_current * look.demand < 0
+      end
+
+      def stronger_than_load?(looks)
+        return false if axis.torque_constant.nil?
+        torque = mean(looks, :torque_current).abs * axis.torque_constant
+        torque > STRONGER * (axis.gravity.abs + axis.friction.abs)
+      end
+
       def standing
         late = stands.last([stands.size / 2, 1].max)
         current = mean(late, :current)
@@ -86,8 +110,15 @@ module Gallop
         if mean(late, :torque_current).abs < NO_TORQUE * current
           return open_phase(current, mean(late, :torque_current).abs)
         end
+        return dead_count if pulses_of(stands) >= FEW_PULSES && turned_in(stands) < LITTLE
         moved? ? commutation(stands.last) : shaft_held(current)
       end
+
+      FEW_PULSES = 2
+      LITTLE = 0.25 # of a turn
+
+      def pulses_of(looks) = looks.first.index ? (looks.last.index - looks.first.index) & 0xFFFF : 0
+      def turned_in(looks) = looks.map(&:count).minmax.then { |low, high| (high - low).fdiv(axis.counts) }
 
       # Since it was enabled, in electrical degrees.
       def moved?
@@ -147,13 +178,28 @@ module Gallop
         )
       end
 
-      def commutation(look)
+      def dead_count
+        blocker(
+          "dead_count",
+          "#{show(pulses_of(stands), "", 0).strip} index pulses came, and the count stands",
+          because: "The #{thing} turns unseen: the index and a channel are exchanged, or the wire of a channel is off.",
+          so: "Stop it, check the wires of the device, and turn the shaft by hand at Feedback."
+        )
+      end
+
+      # @param times [Float, nil] of the demand, at which it goes
+      def commutation(look, times: nil)
         blocker(
           "commutation",
-          commutation_seen(look),
+          times ? running_off(look, times) : commutation_seen(look),
           because: "#{axis.wires == 2 ? "The current" : "The field"} runs against the #{thing}. #{commutation_cause}",
           so: commutation_remedy
         )
+      end
+
+      def running_off(look, times)
+        "The #{thing} goes at #{show(times, "", 1).strip} times the speed that is demanded, against " \
+          "#{show(look.current, "A", 2)}"
       end
 
       def commutation_seen(look)
