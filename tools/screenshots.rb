@@ -163,6 +163,7 @@ class Screenshots
     raise_gait("canter")
     click_button "Start"
     settle(2700)
+    sleep STEADY # or it has not turned steadily for long enough to be looked at
     click_button "It went forward"
     expect(page).to have_css("[data-stage=verify][data-state=proven]")
     sleep STEADY

@@ -209,24 +209,29 @@ RSpec.describe Gallop::Paddock::Firmware::Homing do
 
   # An absolute device over several turns has its home point for good; lines have it until power goes.
   it "keeps it over power-off where the device does, for as long as that is read as it was" do
-    state = [2, 3, 3].zip([0, 0, 1]).map do |kind, direction|
-      commissioned("Carriage")
-      { "feedback.kind" => kind, "feedback.multi_turn_bits" => 12, "homing.method" => 37, "homing.offset" => 777 }.each do |pair|
-        write(*pair)
-      end
-      write("control.mode", 6)
-      start_anew
-      enable
-      pass(0.5)
-      write("control.word", 0x1F)
-      pass(0.1)
-      expect([read("homing.state").to_i, read("position.actual")]).to match([2, be_within(5).of(777)])
-      write("control.word", 0)
-      pass(0.3)
-      write("feedback.direction", direction)
-      start_anew
-      [read("homing.state").to_i, (read("position.actual") - 777).abs < 10]
-    end
+    state =
+      [2, 3, 3].zip([0, 0, 1])
+        .map do |kind, direction|
+          commissioned("Carriage")
+          {
+            "feedback.kind" => kind,
+            "feedback.multi_turn_bits" => 12,
+            "homing.method" => 37,
+            "homing.offset" => 777
+          }.each { |pair| write(*pair) }
+          write("control.mode", 6)
+          start_anew
+          enable
+          pass(0.5)
+          write("control.word", 0x1F)
+          pass(0.1)
+          expect([read("homing.state").to_i, read("position.actual")]).to match([2, be_within(5).of(777)])
+          write("control.word", 0)
+          pass(0.3)
+          write("feedback.direction", direction)
+          start_anew
+          [read("homing.state").to_i, (read("position.actual") - 777).abs < 10]
+        end
     expect(state).to eq([[0, false], [2, true], [0, false]])
   end
 
@@ -367,7 +372,11 @@ RSpec.describe Gallop::Paddock::Firmware::Homing do
 
   # A slide in mm, a hanging load behind a brake, and a stepper, each as it is wired in its demo.
   {
-    "Squeegee" => [22, { "homing.search_speed" => 150, "homing.index_speed" => 20, "homing.acceleration" => 2000 }, -19.6],
+    "Squeegee" => [
+      22,
+      { "homing.search_speed" => 150, "homing.index_speed" => 20, "homing.acceleration" => 2000 },
+      -19.6
+    ],
     "Head lift" => [21, { "homing.search_speed" => 500, "homing.acceleration" => 20_000 }, -84.8],
     "Doser" => [34, { "feedback.index" => 1 }, nil]
   }.each do |name, (method, settings, edge)|

@@ -6,9 +6,7 @@ require_relative "paddock_helper"
 RSpec.describe Gallop::Paddock::Firmware::Signals do
   def turning(name)
     commissioned(name)
-    if %w[Head\ lift Doser].include?(name)
-      start_anew
-    end
+    start_anew if %w[Head\ lift Doser].include?(name)
     enable
     write("speed.target", name == "Squeegee" ? 100 : 200)
     pass(1.5)

@@ -26,13 +26,7 @@ const beside = (from: number, to: number): { x: number; textAnchor: "start" | "m
 };
 
 /** Where each switch is on, and the way that a method takes past them from either side and from on the switch. */
-export function HomingSketch({
-  drive,
-  homing: { routes, switches, sentence },
-}: {
-  drive: Drive;
-  homing: Homing;
-}) {
+export function HomingSketch({ drive, homing: { routes, switches, sentence } }: { drive: Drive; homing: Homing }) {
   const inputs = useLive(drive, "terminals.inputs");
   const home = routes[0]?.home;
   const lanes = routes.reduce<number[]>(

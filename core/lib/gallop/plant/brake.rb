@@ -3,8 +3,8 @@
 module Gallop
   module Plant
     # A spring-applied holding brake: it grips without current, opens some time after its coil has voltage, and closes
-    # some time after it has lost it. With its coil not wired it never opens, unless somebody lifts it by hand. Once open,
-    # it needs less voltage than it took to open it.
+    # some time after it has lost it. With its coil not wired it never opens, unless somebody lifts it by hand. Once
+    # open, it needs less voltage than it took to open it.
     class Brake
       attr_accessor :powered, :wired, :lifted
       # Of the coil's rated voltage, while it is powered

@@ -3,8 +3,8 @@
 module Gallop
   module Paddock
     class Firmware
-      # Where places are counted from, once homing has found it. A device that tells whole places keeps it over power-off,
-      # for as long as it is read as it was.
+      # Where places are counted from, once homing has found it. A device that tells whole places keeps it over
+      # power-off, for as long as it is read as it was.
       class HomePoint < Part
         SEVERAL_TURNS = 3 # of feedback.kind
         ALONG_A_SCALE = 2 # of what slides

@@ -45,7 +45,8 @@ module Gallop
           @occupation = @ramping
         end
 
-        def parts = [*super, @bounds, @ramping, @pathing, @backlash, @home_point, @homing, @torquing, @stored_moves].compact
+        def parts =
+          [*super, @bounds, @ramping, @pathing, @backlash, @home_point, @homing, @torquing, @stored_moves].compact
 
         def take_targets
           @target_step =
