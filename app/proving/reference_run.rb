@@ -32,7 +32,7 @@ module Proving
       Announcement.new(
         moves: "The #{thing} searches at up to #{speed(setup.search_speed)}, along the travel if it has to, twice.",
         lasts: 2 * setup.timeout + LOOKS,
-        sentence: "#{setup.method.words}. Escape ends it at once."
+        sentence: "#{as_it_is}: #{setup.method.words.downcase_first}. Escape ends it at once."
       )
     end
 
@@ -42,9 +42,12 @@ module Proving
       Announcement.new(
         moves: nil,
         lasts: LOOKS,
-        sentence: "The motor is enabled, and stays where it is: that place becomes the home point."
+        sentence: "#{as_it_is}: the motor is enabled, and stays; the place where it stands becomes the home point."
       )
     end
+
+    # Whatever is in the draft.
+    def as_it_is = "By method #{setup.method.number}, as the drive has it"
 
     def homing = @homing ||= Homing.new(drive)
     def setup = homing.live_setup

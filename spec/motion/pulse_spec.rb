@@ -28,6 +28,7 @@ RSpec.describe "A motor that follows a pulse", :paddock, :real_time, type: :requ
       expect(response.status).to eq(200)
       api(:post, "#{path}/motion/set_point", { speed: 100 })
       expect([response.status, message]).to match([409, /a speed from here does nothing/])
+      @paddock.let_pass("Roll tug", 0.2)
       @paddock.set("Roll tug", pulse_width: 2000)
       wait_until("walk") { (@paddock.shaft_speed("Roll tug") - 120).abs < 12 }
       api(:post, "#{path}/motion/disable", {})
@@ -43,6 +44,8 @@ RSpec.describe "A motor that follows a pulse", :paddock, :real_time, type: :requ
     @paddock.set("Roll tug", pulse_width: 1500)
     with_signs_of_life(@drive.connection) do
       api(:post, "#{path}/motion/enable", { pulse: true })
+      expect(response.status).to eq(200), response.body
+      @paddock.let_pass("Roll tug", 0.2) # a stick that is not seen released moves nothing
       @paddock.set("Roll tug", pulse_width: 2000)
       wait_until("walk") { @paddock.shaft_speed("Roll tug") > 100 }
     end
