@@ -25,9 +25,9 @@ RSpec.configure do |config|
   config.retry_callback = ->(_example) { MachineStalls.wait_for_calm }
   config.after(:suite) { puts MachineStalls.repeated }
 
-  # Stand-ins of the quick rig, as they came.
+  # Stand-ins of the quick rig, or of another, as they came.
   config.around(:each, :paddock) do |example|
-    PaddockProcess.running do |paddock|
+    PaddockProcess.running(rig: example.metadata[:rig] || PaddockProcess::QUICK_RIG) do |paddock|
       @paddock = paddock
       example.run
     end

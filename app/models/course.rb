@@ -84,18 +84,21 @@ class Course
 
   # What there is to say against what was set there; else whether its wires are proven.
   def terminals
-    severe = TerminalStrip.new(@drive).findings.reject(&:note?)
-    return stage("terminals", "Terminals", "findings", counted(severe)) if severe.any?
-    by_proof("terminals", "Terminals", "wire_round", "wires not right")
+    counted_or_proof(TerminalStrip.new(@drive), "terminals", "Terminals", "wire_round", "wires not right")
   end
 
   def motion
-    severe = Homing.new(@drive).findings.reject(&:note?)
-    return stage("motion", "Motion", "findings", counted(severe)) if severe.any?
-    by_proof("motion", "Motion", "reference_run", "home point not found")
+    counted_or_proof(Homing.new(@drive), "motion", "Motion", "reference_run", "home point not found")
   end
 
   def verify = by_proof("verify", "Verify", Proof::DIRECTION, "direction wrong")
+
+  # @param view [#findings] of the stage, for what there is to say against what was set @param proof [Array] as of
+  # #by_proof
+  def counted_or_proof(view, id, title, *proof)
+    severe = view.findings.reject(&:note?)
+    severe.any? ? stage(id, title, "findings", counted(severe)) : by_proof(id, title, *proof)
+  end
 
   # As the last proof of a kind stands. @param failed [String] what is said where it was not right
   def by_proof(id, title, kind, failed)

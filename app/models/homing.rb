@@ -48,17 +48,16 @@ class Homing
   end
 
   # @return [Array<Gallop::Finding>] of the draft
-  def findings = rules(drafted).findings
+  def findings = Gallop::Homing::Rules.new(setup).findings
 
   # @return [Array<Gallop::Finding>] of what the drive has
-  def live_findings = drafted == live ? findings : rules(live).findings
+  def live_findings = Gallop::Homing::Rules.new(live_setup).findings
 
   # As the drive has it. @return [Gallop::Homing::Setup]
-  def live_setup = Gallop::Homing::Setup.new(profile, live)
+  def live_setup = @live_setup ||= Gallop::Homing::Setup.new(profile, live)
 
   private
 
   def setup = @setup ||= Gallop::Homing::Setup.new(profile, drafted)
   def method = setup.method
-  def rules(values) = Gallop::Homing::Rules.new(Gallop::Homing::Setup.new(profile, values))
 end

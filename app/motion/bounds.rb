@@ -41,14 +41,7 @@ module Motion
     def position_unit = profile.fetch("position.actual").unit
 
     # @return [Range] of positions; endless on a side without a limit
-    def travel
-      low, high =
-        [["position.limit_low", :min], ["position.limit_high", :max]].map do |key, side|
-          raw = @live.fetch(key)
-          raw == profile.fetch(key).raw_range.public_send(side) ? nil : raw
-        end
-      low && high && low > high ? (nil..nil) : (low..high) # the drive ignores limits that exclude everything
-    end
+    def travel = Gallop::Limits::Travel.of(profile, @live)
 
     private
 

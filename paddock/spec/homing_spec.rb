@@ -54,12 +54,17 @@ RSpec.describe Gallop::Paddock::Firmware::Homing do
     write("homing.acceleration", 10_000)
     write("homing.offset", 500)
     write("control.mode", 6)
+    start_in_machine
+  end
+
+  # Enabled, aligned, and its brake open.
+  def start_in_machine(ends: true)
     start_anew
-    axis.ends_in_place = true
+    axis.ends_in_place = true if ends
     @middle = axis.mechanics.angle
-    pass(3.0)
+    pass(0.5)
     enable
-    pass_until(5) { firmware.loops_run? } # it aligns itself first
+    pass_until(5) { firmware.loops_run? }
   end
 
   def axis = @stand_in.axis
@@ -240,11 +245,7 @@ RSpec.describe Gallop::Paddock::Firmware::Homing do
     write("homing.method", 34)
     write("feedback.index", 1)
     write("control.mode", 6)
-    start_anew
-    axis.ends_in_place = true
-    @middle = axis.mechanics.angle
-    enable
-    pass_until(5) { firmware.loops_run? } # aligned, and its brake open
+    start_in_machine
     write("control.word", 0)
     pass(0.5)
     { "stage off" => [0x1F, 0x7], "quick stop" => [0x1F, 0x2] }.each do |why, words|
@@ -389,12 +390,7 @@ RSpec.describe Gallop::Paddock::Firmware::Homing do
       write("homing.method", method)
       write("homing.offset", 500)
       write("control.mode", 6)
-      start_anew
-      axis.ends_in_place = true if edge
-      @middle = axis.mechanics.angle
-      pass(0.5)
-      enable
-      pass_until(5) { firmware.loops_run? }
+      start_in_machine(ends: !edge.nil?)
       home(method)
       expect([read("homing.state").to_i, bits, fault]).to eq([2, 0x1400, 0])
       turn = read("feedback.counts_per_turn")

@@ -2,15 +2,8 @@
 
 require "rails_helper"
 
-RSpec.describe FirmwareUpdate, :lasting do
+RSpec.describe FirmwareUpdate, :lasting, :paddock, rig: Rigs.old_firmware do
   def image(name) = File.binread(File.join(Rigs.firmware, "#{name}.gpi"))
-
-  around do |example|
-    PaddockProcess.running(rig: Rigs.old_firmware) do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
 
   let(:drive) { connect(create_drive(@paddock)) }
 

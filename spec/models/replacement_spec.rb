@@ -2,14 +2,7 @@
 
 require "rails_helper"
 
-RSpec.describe Replacement do
-  around do |example|
-    PaddockProcess.running(rig: Rigs.with_spare) do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe Replacement, :paddock, rig: Rigs.with_spare do
   let(:drive) { commissioned(@paddock) }
 
   it "lets another device of the family go on with facts and settings, to be written after a look" do

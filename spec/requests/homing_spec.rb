@@ -3,14 +3,7 @@
 require "rails_helper"
 
 # The home point of an axis in its machine: what is shown of it, and the search that proves it.
-RSpec.describe "Finding the home point", type: :request do
-  around do |example|
-    PaddockProcess.running(rig: Rigs.with_ends) do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe "Finding the home point", :paddock, type: :request, rig: Rigs.with_ends do
   let(:drive) { commissioned(@paddock) }
   let(:path) { "/drives/#{drive.id}" }
 

@@ -3,14 +3,7 @@
 require "rails_helper"
 
 # Moves to a place, as tests of the stage Tune: how far the motor is behind its path, and how its load swings then.
-RSpec.describe "Moves that are proven", :real_time, type: :request do
-  around do |example|
-    PaddockProcess.running(rig: Rigs.soft_belt) do |paddock|
-      @paddock = paddock
-      example.run
-    end
-  end
-
+RSpec.describe "Moves that are proven", :paddock, :real_time, type: :request, rig: Rigs.soft_belt do
   let(:drive) { commissioned(@paddock) }
 
   # As Frequency response and Turn by the loops would have kept it.

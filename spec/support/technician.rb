@@ -110,6 +110,15 @@ module Technician
 
   def type_plate(drive) = PLATE.fetch(drive).each { |key, text| fact(key, text) }
 
+  # A value as a page sets it, by one of its choices or by a figure: it is drafted then.
+  def set(key, choice) = setting(key) { |row| row.find("select").select(choice) }
+  def figure(key, text) = setting(key) { |row| replace_text(row.find("input"), text) }
+
+  def setting(key)
+    yield find("[data-setting='#{key}']")
+    expect(page).to have_css("[data-setting='#{key}']", text: "live")
+  end
+
   def write_all
     click_button "Review and write"
     press(/\AWrite \d+ to the drive/)

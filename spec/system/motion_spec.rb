@@ -6,16 +6,6 @@ require "system_helper"
 RSpec.describe "Motion", type: :interface, rig: Rigs.with_ends do
   def value(key, text) = api("PATCH", "/drives/#{drive_id("Carriage")}/values/#{key}", value: text)
 
-  def set(key, choice)
-    within("[data-setting='#{key}']") { find("select").select(choice) }
-    expect(page).to have_css("[data-setting='#{key}']", text: "live")
-  end
-
-  def figure(key, text)
-    replace_text(find("[data-setting='#{key}'] input"), text)
-    expect(page).to have_css("[data-setting='#{key}']", text: "live")
-  end
-
   it "shows the way to the home point, and finds it twice" do
     open_project(@server)
     commission("Carriage")

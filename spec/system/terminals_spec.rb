@@ -17,16 +17,6 @@ RSpec.describe "Terminals", type: :interface do
     expect(page).to have_css("[data-terminal=#{terminal}]", text: function)
   end
 
-  def set(key, choice)
-    within("[data-setting='#{key}']") { find("select").select(choice) }
-    expect(page).to have_css("[data-setting='#{key}']", text: "live")
-  end
-
-  def figure(key, text)
-    replace_text(find("[data-setting='#{key}'] input"), text)
-    expect(page).to have_css("[data-setting='#{key}']", text: "live")
-  end
-
   def station(name) = find("[data-station='#{name}']").text
   def push(input)
     [true, false].each do |on|

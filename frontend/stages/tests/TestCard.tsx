@@ -89,7 +89,8 @@ function Beginning({ drive, test, said, onSay, writes }: BeginningProps) {
   });
   const { seen, told, ends } = said;
   const { moves, lasts, sentence } = test.announcement;
-  const waits = ["terminals", "motion"].includes(test.stage); // for hands, or for a switch, and no longer than they take
+  // for hands, or for a switch, and no longer than they take
+  const waits = ["terminals", "motion"].includes(test.stage);
   const ready = test.needs.every(({ met }) => met) && test.eyes.every((eye) => seen.includes(eye.id));
   const see = (eye: string, on: boolean) =>
     onSay((before) => ({

@@ -34,6 +34,8 @@ module Gallop
       BEYOND = 2.0 # times the demand
       STRONG = 0.3 # of the rated current
       STRONGER = 1.5 # times what the load can do
+      FEW_PULSES = 2 # of an index that show that it turns
+      LITTLE = 0.25 # of a turn, that a count goes which is dead
       NO_TORQUE = 0.8 # share of the current that makes torque; less is no alignment that control would leave
       MOTION = 3.0 # electrical degrees that are motion
       LIGHT = 0.4 # share of the weight below which a load is not there
@@ -66,11 +68,15 @@ module Gallop
       # The last stretch, long enough, in which it was told to turn and did not, unless it did after all.
       def stands
         @stands ||=
-          @looks
-            .chunk_while { |a, b| held?(a) == held?(b) }
-            .select { |part| held?(part.first) && part.last.at - part.first.at >= HELD }
-            .last
-            .then { |part| part unless part.nil? || turned_after?(part.last.at) }
+          last_stretch { |look| held?(look) }.then { |part| part unless part.nil? || turned_after?(part.last.at) }
+      end
+
+      # @return [Array<Look>, nil] the last that was so throughout, and long enough
+      def last_stretch
+        @looks
+          .chunk_while { |a, b| yield(a) == yield(b) }
+          .select { |part| yield(part.first) && part.last.at - part.first.at >= HELD }
+          .last
       end
 
       def turned_after?(time)
@@ -84,11 +90,7 @@ module Gallop
 
       # Far faster than it was told to, against all that the current does, and against more than its load can do.
       def runs_off
-        part =
-          @looks
-            .chunk_while { |a, b| off?(a) == off?(b) }
-            .select { |one| off?(one.first) && one.last.at - one.first.at >= HELD }
-            .last
+        part = last_stretch { |look| off?(look) }
         return if part.nil? || mean(part, :current) < STRONG * axis.rated_current || !stronger_than_load?(part)
         commutation(part.last, times: mean(part, :speed) / mean(part, :demand))
       end
@@ -114,16 +116,12 @@ module Gallop
         moved? ? commutation(stands.last) : shaft_held(current)
       end
 
-      FEW_PULSES = 2
-      LITTLE = 0.25 # of a turn
-
       def pulses_of(looks) = looks.first.index ? (looks.last.index - looks.first.index) & 0xFFFF : 0
       def turned_in(looks) = looks.map(&:count).minmax.then { |low, high| (high - low).fdiv(axis.counts) }
 
       # Since it was enabled, in electrical degrees.
       def moved?
-        counts = @looks.map(&:count).minmax.then { |low, high| high - low }
-        counts * 360.0 * (axis.pole_pairs || 1) / axis.counts > MOTION
+        360.0 * (axis.pole_pairs || 1) * turned_in(@looks) > MOTION
       end
 
       def open_phase(current, torque_current)

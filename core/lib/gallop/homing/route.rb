@@ -5,7 +5,7 @@ module Gallop
     # The way that a method takes past the switches of a travel, from one place on it: what an axis does, leg by leg,
     # for whoever wants to see it before anything moves. Places are those of SCENE, which is not to scale.
     #
-    #   Route.of(Method.of(23), from: 3.0).legs   # => [#<Leg from=3.0 to=5.2 fast=true>, …]
+    #   Route.new(Method.of(23), 3.0).legs   # => [#<Leg from=3.0 to=5.2 fast=true>, …]
     class Route
       # @!attribute from [Float], to [Float] @!attribute fast [Boolean] by the speed of the search
       Leg = Record.define(:from, :to, :fast)

@@ -12,6 +12,7 @@ module Gallop
       def initialize(profile, values)
         @profile = profile
         @values = values
+        @reading = Tune::Gains::Reading.new(profile, values)
         @terminals = Terminals::Setup.new(profile, values)
       end
 
@@ -29,19 +30,13 @@ module Gallop
       def speed_limit = of_shaft(profile.speed_command.fetch("limit"), :speed)
 
       # s
-      def timeout = figure("homing.timeout").to_f
+      def timeout = @reading.figure("homing.timeout")
 
       # counts
       def offset = raw("homing.offset")
 
-      # counts that belong to the software limits of the travel; endless on a side without one. @return [Range]
-      def travel
-        low, high =
-          %w[position.limit_low position.limit_high]
-            .zip(%i[min max])
-            .map { |key, side| raw(key) == profile.fetch(key).raw_range.public_send(side) ? nil : raw(key) }
-        low && high && low > high ? (nil..nil) : (low..high)
-      end
+      # counts that the software limits leave. @return [Range]
+      def travel = Limits::Travel.of(profile, @values)
 
       # rad of a count
       def radians = 2 * Math::PI / raw("feedback.counts_per_turn")
@@ -62,9 +57,7 @@ module Gallop
       def locked = { 1 => -1, 2 => 1 }.fetch(raw("limits.direction"), 0)
 
       # @return [Shaft]
-      def shaft
-        @shaft ||= profile.slides? ? Shaft.sliding(si("motor.pole_pair_pitch")) : Shaft.turning
-      end
+      def shaft = @reading.shaft
 
       # In a unit that shows it: turns, or ° within one; mm of what slides. @param angle [Float] rad
       def text(angle)
@@ -77,9 +70,7 @@ module Gallop
 
       private
 
-      def of_shaft(key, kind) = shaft.reckoned(kind, si(key))
-      def si(key) = profile.fetch(key).then { |entry| entry.to_si(entry.figure(raw(key))) }
-      def figure(key) = profile.fetch(key).figure(raw(key))
+      def of_shaft(key, kind) = @reading.of_shaft(key, kind)
       def raw(key) = @values.fetch(key) { profile.fetch(key).default_raw }
     end
   end

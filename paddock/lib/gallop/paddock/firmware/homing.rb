@@ -81,7 +81,6 @@ module Gallop
         def state = @state == :not_yet && drive.home_point.known? ? :found : @state
 
         def of_shaft(key, kind) = drive.of_shaft(key, kind)
-        def logic = drive.terminals.logic
 
         def give_up(reason)
           @wanted = false
@@ -111,18 +110,8 @@ module Gallop
 
         def index? = axis.encoder.index? && raw("feedback.index") != NOT_USED
 
-        def on_switch? = on?(@method.switch)
-
-        def on?(switch)
-          case switch
-          when :limit_low
-            logic.limit_low?
-          when :limit_high
-            logic.limit_high?
-          else
-            logic.home?
-          end
-        end
+        # Switches are functions of inputs, and have their names.
+        def on_switch? = drive.terminals.logic.inputs.on?(@method.switch)
 
         def search
           return approach if on_switch?
